@@ -1,0 +1,3 @@
+export * from "./drawing";
+export { concat, IDENTITY, scaleOf } from "./matrix";
+export type { Matrix } from "./matrix";

@@ -1,0 +1,415 @@
+import { growing } from "../../drawing/growing";
+import { PAINT, VERB, type Dash, type PageSource, type PathColumns, type TextColumns } from "../../drawing";
+import { overLimit, type ReadLimits } from "./limits";
+
+/** Coordinates beyond this are no drawing; a mark that has one is left out and noted. Millimetres. */
+const ABSURD_MM = 1e7;
+
+/** A run of bytes in an instance's content; 0, 0 where there is none. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What the graphics state says of the path being painted. */
+export interface PathPaint {
+  readonly paint: number;
+  readonly layer: number;
+  readonly widthMm: number;
+  readonly dash: number;
+  readonly strokeColour: number;
+  readonly fillColour: number;
+}
+
+/** Where a painting operator stands, and where what it plots with was set. */
+export interface PaintPlace {
+  readonly instance: number;
+  readonly start: number;
+  readonly end: number;
+  readonly width: Span;
+  readonly dash: Span;
+  readonly unitMm: number;
+  readonly widthUnits: number;
+  readonly dashText: string;
+}
+
+/** Rows of path marks to begin with; columns double when full. */
+const FIRST_ROWS = 1024;
+
+/**
+ * Collects the subpaths of one page into columns. Points come in already in millimetres.
+ *
+ * Every column is a typed array of its own that is written in one place only: a shared growing
+ * array would see many element types at one place and run several times slower.
+ */
+export class PathCollector {
+  private marksCapacity = FIRST_ROWS;
+  private markCount = 0;
+  private paint = new Uint8Array(FIRST_ROWS);
+  private layer = new Int32Array(FIRST_ROWS);
+  private width = new Float32Array(FIRST_ROWS);
+  private dash = new Uint16Array(FIRST_ROWS);
+  private stroke = new Uint32Array(FIRST_ROWS);
+  private fill = new Uint32Array(FIRST_ROWS);
+  private firstVerb = new Uint32Array(FIRST_ROWS + 1);
+  private firstPoint = new Uint32Array(FIRST_ROWS + 1);
+  private source = new Uint32Array(FIRST_ROWS);
+
+  private verbs = new Uint8Array(FIRST_ROWS * 4);
+  private verbCount = 0;
+  private points = new Float64Array(FIRST_ROWS * 8);
+  /** Numbers in `points`: two a point. */
+  private pointNumbers = 0;
+
+  private placesCapacity = FIRST_ROWS;
+  private placeCount = 0;
+  private instance = new Uint32Array(FIRST_ROWS);
+  private start = new Uint32Array(FIRST_ROWS);
+  private end = new Uint32Array(FIRST_ROWS);
+  private widthFrom = new Uint32Array(FIRST_ROWS);
+  private widthTo = new Uint32Array(FIRST_ROWS);
+  private dashFrom = new Uint32Array(FIRST_ROWS);
+  private dashTo = new Uint32Array(FIRST_ROWS);
+  private unit = new Float64Array(FIRST_ROWS);
+  private widthUnits = new Float64Array(FIRST_ROWS);
+  private dashText = new Uint16Array(FIRST_ROWS);
+  private readonly dashTexts: string[] = [];
+  private readonly dashTextIds = new Map<string, number>();
+
+  /** Subpaths begun since the last painting operator: where their verbs and points begin, and whether closed. */
+  private openCount = 0;
+  private readonly openVerb: number[] = [];
+  private readonly openPoint: number[] = [];
+  private readonly openClosed: boolean[] = [];
+  private moved = false;
+  private startX = 0;
+  private startY = 0;
+  x = 0;
+  y = 0;
+  /** Marks left out for coordinates that are none. */
+  absurd = 0;
+
+  constructor(private readonly limits: ReadLimits) {}
+
+  moveTo(x: number, y: number): void {
+    this.startX = this.x = x;
+    this.startY = this.y = y;
+    this.moved = true;
+  }
+
+  lineTo(x: number, y: number): void {
+    if (this.moved) this.begin();
+    this.segment(VERB.line, x, y);
+    this.x = x;
+    this.y = y;
+  }
+
+  curveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
+    if (this.moved) this.begin();
+    this.segment(VERB.curve, x1, y1);
+    this.point(x2, y2);
+    this.point(x, y);
+    this.x = x;
+    this.y = y;
+  }
+
+  close(): void {
+    if (this.openCount === 0 || this.moved) return;
+    this.openClosed[this.openCount - 1] = true;
+    // What follows without a new start begins where this subpath began.
+    this.moveTo(this.startX, this.startY);
+  }
+
+  /** Begins a subpath with the first segment after a move; a move alone paints nothing. */
+  private begin(): void {
+    this.moved = false;
+    const open = this.openCount++;
+    this.openVerb[open] = this.verbCount;
+    this.openPoint[open] = this.pointNumbers / 2;
+    this.openClosed[open] = false;
+    this.segment(VERB.move, this.startX, this.startY);
+  }
+
+  private segment(verb: number, x: number, y: number): void {
+    if (this.verbCount === this.verbs.length) this.verbs = doubled(this.verbs, Uint8Array);
+    this.verbs[this.verbCount++] = verb;
+    this.point(x, y);
+  }
+
+  private point(x: number, y: number): void {
+    if (this.pointNumbers + 2 > this.points.length) this.points = doubled(this.points, Float64Array);
+    this.points[this.pointNumbers] = x;
+    this.points[this.pointNumbers + 1] = y;
+    this.pointNumbers += 2;
+  }
+
+  get isOpen(): boolean {
+    return this.openCount > 0;
+  }
+
+  /** Ends the path without painting it. */
+  drop(): void {
+    if (this.openCount > 0) {
+      this.verbCount = this.openVerb[0]!;
+      this.pointNumbers = this.openPoint[0]! * 2;
+    }
+    this.openCount = 0;
+    this.moved = false;
+  }
+
+  /** Turns the subpaths into marks; one row of sources for all of them. */
+  commit(how: PathPaint, place: PaintPlace): void {
+    if (!this.sensible()) {
+      this.absurd++;
+      this.drop();
+      return;
+    }
+    for (let open = 0; open < this.openCount; open++) this.addMark(open, how);
+    this.addPlace(place);
+    this.openCount = 0;
+    this.moved = false;
+  }
+
+  private sensible(): boolean {
+    const { points, pointNumbers } = this;
+    for (let i = this.openPoint[0]! * 2; i < pointNumbers; i++) if (!(Math.abs(points[i]!) < ABSURD_MM)) return false;
+    return true;
+  }
+
+  private addMark(open: number, how: PathPaint): void {
+    if (this.markCount === this.marksCapacity) this.growMarks();
+    const row = this.markCount++;
+    this.paint[row] = how.paint | (this.openClosed[open] ? PAINT.closed : 0);
+    this.layer[row] = how.layer;
+    this.width[row] = how.widthMm;
+    this.dash[row] = how.dash;
+    this.stroke[row] = how.strokeColour;
+    this.fill[row] = how.fillColour;
+    this.firstVerb[row] = this.openVerb[open]!;
+    this.firstPoint[row] = this.openPoint[open]!;
+    this.source[row] = this.placeCount;
+  }
+
+  private growMarks(): void {
+    if (this.markCount >= this.limits.marks) throw overLimit("A page has more painted lines than is sensible", this.limits.marks.toLocaleString("en"));
+    this.marksCapacity *= 2;
+    this.paint = doubled(this.paint, Uint8Array);
+    this.layer = doubled(this.layer, Int32Array);
+    this.width = doubled(this.width, Float32Array);
+    this.dash = doubled(this.dash, Uint16Array);
+    this.stroke = doubled(this.stroke, Uint32Array);
+    this.fill = doubled(this.fill, Uint32Array);
+    this.firstVerb = doubled(this.firstVerb, Uint32Array);
+    this.firstPoint = doubled(this.firstPoint, Uint32Array);
+    this.source = doubled(this.source, Uint32Array);
+  }
+
+  private addPlace(place: PaintPlace): void {
+    if (this.placeCount === this.placesCapacity) this.growPlaces();
+    const row = this.placeCount++;
+    this.instance[row] = place.instance;
+    this.start[row] = place.start;
+    this.end[row] = place.end;
+    this.widthFrom[row] = place.width.from;
+    this.widthTo[row] = place.width.to;
+    this.dashFrom[row] = place.dash.from;
+    this.dashTo[row] = place.dash.to;
+    this.unit[row] = place.unitMm;
+    this.widthUnits[row] = place.widthUnits;
+    this.dashText[row] = this.idOfDashText(place.dashText);
+  }
+
+  private growPlaces(): void {
+    this.placesCapacity *= 2;
+    this.instance = doubled(this.instance, Uint32Array);
+    this.start = doubled(this.start, Uint32Array);
+    this.end = doubled(this.end, Uint32Array);
+    this.widthFrom = doubled(this.widthFrom, Uint32Array);
+    this.widthTo = doubled(this.widthTo, Uint32Array);
+    this.dashFrom = doubled(this.dashFrom, Uint32Array);
+    this.dashTo = doubled(this.dashTo, Uint32Array);
+    this.unit = doubled(this.unit, Float64Array);
+    this.widthUnits = doubled(this.widthUnits, Float64Array);
+    this.dashText = doubled(this.dashText, Uint16Array);
+  }
+
+  private idOfDashText(text: string): number {
+    let id = this.dashTextIds.get(text);
+    if (id === undefined) {
+      id = Math.min(this.dashTexts.length, 0xffff);
+      this.dashTexts[id] = text;
+      this.dashTextIds.set(text, id);
+    }
+    return id;
+  }
+
+  done(): { columns: PathColumns; source: PageSource["paths"] } {
+    const [count, places] = [this.markCount, this.placeCount];
+    this.firstVerb[count] = this.verbCount;
+    this.firstPoint[count] = this.pointNumbers / 2;
+    return {
+      columns: {
+        count,
+        paint: this.paint.slice(0, count),
+        layer: this.layer.slice(0, count),
+        widthMm: this.width.slice(0, count),
+        dash: this.dash.slice(0, count),
+        strokeColour: this.stroke.slice(0, count),
+        fillColour: this.fill.slice(0, count),
+        firstVerb: this.firstVerb.slice(0, count + 1),
+        verbs: this.verbs.slice(0, this.verbCount),
+        firstPoint: this.firstPoint.slice(0, count + 1),
+        points: this.points.slice(0, this.pointNumbers),
+        source: this.source.slice(0, count),
+      },
+      source: {
+        count: places,
+        instance: this.instance.slice(0, places),
+        start: this.start.slice(0, places),
+        end: this.end.slice(0, places),
+        widthFrom: this.widthFrom.slice(0, places),
+        widthTo: this.widthTo.slice(0, places),
+        dashFrom: this.dashFrom.slice(0, places),
+        dashTo: this.dashTo.slice(0, places),
+        unitMm: this.unit.slice(0, places),
+        width: this.widthUnits.slice(0, places),
+        dashText: this.dashText.slice(0, places),
+        dashTexts: this.dashTexts,
+      },
+    };
+  }
+}
+
+interface Column {
+  readonly length: number;
+  set(values: never): void;
+}
+
+/** The same values in an array of twice the length (and one place for the end of the last row). */
+function doubled<A extends Column>(column: A, make: new (length: number) => A): A {
+  const larger = new make(column.length * 2 + 1);
+  larger.set(column as never);
+  return larger;
+}
+
+/** One shown string, measured. */
+export interface TextMark {
+  readonly paint: number;
+  readonly layer: number;
+  readonly font: number;
+  readonly heightMm: number;
+  readonly x: number;
+  readonly y: number;
+  readonly advanceMm: number;
+  readonly angleDeg: number;
+  readonly colour: number;
+  readonly string: string;
+}
+
+export interface TextPlace {
+  readonly instance: number;
+  readonly start: number;
+  readonly end: number;
+  readonly fontName: string;
+  readonly size: number;
+  readonly carried: boolean;
+  /** Advance that grows with the size, text-space units before horizontal scaling. */
+  readonly grows: number;
+}
+
+/** Collects the shown strings of one page into columns. */
+export class TextCollector {
+  private readonly paint = growing.uint8();
+  private readonly layer = growing.int32();
+  private readonly font = growing.uint16();
+  private readonly height = growing.float32();
+  private readonly anchors = growing.float64();
+  private readonly advance = growing.float32();
+  private readonly angle = growing.float32();
+  private readonly colour = growing.uint32();
+  private readonly strings: string[] = [];
+  private readonly source = growing.uint32();
+  private readonly instance = growing.uint32();
+  private readonly start = growing.uint32();
+  private readonly end = growing.uint32();
+  private readonly size = growing.float64();
+  private readonly carried = growing.uint8();
+  private readonly grows = growing.float64();
+  private readonly fontNames: string[] = [];
+  absurd = 0;
+
+  constructor(private readonly limits: ReadLimits) {}
+
+  add(text: TextMark, place: TextPlace): void {
+    if (!(Math.abs(text.x) < ABSURD_MM && Math.abs(text.y) < ABSURD_MM && text.heightMm < ABSURD_MM)) {
+      this.absurd++;
+      return;
+    }
+    this.paint.push(text.paint);
+    this.layer.push(text.layer);
+    this.font.push(text.font);
+    this.height.push(text.heightMm);
+    this.anchors.push2(text.x, text.y);
+    this.advance.push(text.advanceMm);
+    this.angle.push(text.angleDeg);
+    this.colour.push(text.colour);
+    this.strings.push(text.string);
+    this.source.push(this.instance.length);
+    this.instance.push(place.instance);
+    this.start.push(place.start);
+    this.end.push(place.end);
+    this.size.push(place.size);
+    this.carried.push(place.carried ? 1 : 0);
+    this.grows.push(place.grows);
+    this.fontNames.push(place.fontName);
+    if (this.strings.length > this.limits.marks) throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
+  }
+
+  done(): { columns: TextColumns; source: PageSource["texts"] } {
+    return {
+      columns: {
+        count: this.strings.length,
+        paint: this.paint.done(),
+        layer: this.layer.done(),
+        font: this.font.done(),
+        heightMm: this.height.done(),
+        anchors: this.anchors.done(),
+        advanceMm: this.advance.done(),
+        angleDeg: this.angle.done(),
+        colour: this.colour.done(),
+        strings: this.strings,
+        source: this.source.done(),
+      },
+      source: {
+        count: this.instance.length,
+        instance: this.instance.done(),
+        start: this.start.done(),
+        end: this.end.done(),
+        size: this.size.done(),
+        carried: this.carried.done(),
+        grows: this.grows.done(),
+        fontNames: this.fontNames,
+      },
+    };
+  }
+}
+
+/** Dash patterns of a drawing by id; id 0 is the continuous line. */
+export class DashTable {
+  readonly dashes: Dash[] = [[]];
+  private readonly ids = new Map<string, number>([["", 0]]);
+
+  idOf(elementsMm: readonly number[]): number {
+    if (elementsMm.length === 0 || elementsMm.every((each) => each === 0) || !elementsMm.every((each) => each >= 0 && Number.isFinite(each))) return 0;
+    const even = elementsMm.length % 2 === 0 ? elementsMm : [...elementsMm, ...elementsMm];
+    const key = even.map((each) => each.toFixed(4)).join(" ");
+    let id = this.ids.get(key);
+    if (id === undefined) {
+      // 65,535 patterns in one file are garbage; the rest of them share the last.
+      id = Math.min(this.dashes.length, 0xffff);
+      this.dashes[id] = even;
+      this.ids.set(key, id);
+    }
+    return id;
+  }
+}

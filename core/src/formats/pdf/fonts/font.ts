@@ -1,0 +1,262 @@
+import { Font as Metrics, type IFontNames } from "@pdf-lib/standard-fonts";
+import { PDFDict, PDFName, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
+import type { Font } from "../../../drawing";
+import { ContentLexer, Token } from "../lexer";
+import { arrayAt, dictAt, dictOf, elements, lookup, nameAt, numberAt, numbersAt } from "../objects";
+import { streamBytes, type InflateBudget } from "../streams";
+import { glyphOfText, textOfCode, textOfGlyph } from "./glyph-names";
+import { readToUnicode, type CharacterMap } from "./to-unicode";
+import { readOutlines, type FontOutlines } from "./truetype";
+
+/** Letters with a flat top, best first; figures stand in for capitals where a subset has none. */
+const FLAT_TOPS = "HEITFLXZKMNBDPRUVWYA" + "1475";
+
+/** What the interpreter needs of a font: codes to text and widths, and how tall capitals are. */
+export interface LoadedFont {
+  readonly font: Font;
+  /** Text space units per glyph space unit, along: 0.001 but for Type 3. */
+  readonly widthUnit: number;
+  /** Calls back for each code: its width in glyph space units, its text, and whether word spacing applies. */
+  decode(bytes: Uint8Array, each: (width: number, text: string, isWordSpace: boolean) => void): void;
+}
+
+/** The standard 14 fonts and the names that files use for them without embedding (ISO 32000-1, 9.6.2.2). */
+function standardMetrics(name: string): Metrics | undefined {
+  const plain = name.replace(/[ ,]/g, "-");
+  const bold = /bold/i.test(plain);
+  const slanted = /(italic|oblique)/i.test(plain);
+  const pick = (family: string, regular: string, italic: string): IFontNames =>
+    `${family}${bold || slanted ? "-" : regular && `-${regular}`}${bold ? "Bold" : ""}${slanted ? italic : ""}` as IFontNames;
+  if (/^(Helvetica|Arial)/i.test(plain)) return Metrics.load(pick("Helvetica", "", "Oblique"));
+  if (/^Courier/i.test(plain)) return Metrics.load(pick("Courier", "", "Oblique"));
+  if (/^Times/i.test(plain)) return Metrics.load(pick("Times", "Roman", "Italic"));
+  return undefined;
+}
+
+/** `ABCDEF+Barlow-Medium` → `Barlow-Medium`. */
+const withoutTag = (name: string): string => name.replace(/^[A-Z]{6}\+/, "");
+
+/** Family of a font name: styles and everything but letters and digits taken off. */
+export function familyOf(name: string): string {
+  const family = withoutTag(name).replace(/(PS)?MT$/, "").split(/[-,]/)[0] ?? "";
+  const bare = family.replace(/(?<=[a-z ])(Thin|ExtraLight|Light|Regular|Medium|SemiBold|Bold|ExtraBold|Black|Italic|Oblique|Roman)+$/g, "");
+  return bare.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
+}
+
+/** Loads a font resource. Never fails: what can't be found out is marked as assumed. */
+export function loadFont(dict: PDFDict, budget: InflateBudget): LoadedFont {
+  const type = nameAt(dict, "Subtype") ?? "";
+  const toUnicode = lookup(dict, "ToUnicode");
+  const map = toUnicode && dictOf(toUnicode) ? readToUnicode(streamBytes(toUnicode, budget)) : undefined;
+  if (type === "Type0") return loadComposite(dict, map, budget);
+  return type === "Type3" ? loadType3(dict, map, budget) : loadSimple(dict, map, budget);
+}
+
+const describe = (name: string, embedded: boolean, [capHeight, capHeightFrom]: readonly [number, Font["capHeightFrom"]]): Font => ({
+  name: withoutTag(name),
+  family: familyOf(name),
+  embedded,
+  capHeight,
+  capHeightFrom,
+});
+
+/** Capitals of most lettering fonts are seven tenths of the size; taken where a font says nothing at all. */
+const ASSUMED = [0.7, "assumed"] as const;
+
+/** A file's word for the height is taken where it is one that capitals can have. */
+function fromDescriptor(descriptor: PDFDict | undefined): readonly [number, Font["capHeightFrom"]] | undefined {
+  const said = numberAt(descriptor, "CapHeight");
+  return said !== undefined && said >= 500 && said <= 850 ? [said / 1000, "descriptor"] : undefined;
+}
+
+function embeddedFont(descriptor: PDFDict | undefined, budget: InflateBudget): { embedded: boolean; outlines: FontOutlines | undefined } {
+  const file = lookup(descriptor, "FontFile2") ?? lookup(descriptor, "FontFile3");
+  const embedded = file !== undefined || lookup(descriptor, "FontFile") !== undefined;
+  return { embedded, outlines: file ? readOutlines(streamBytes(file, budget)) : undefined };
+}
+
+/** Height of capitals by the font's own outlines: a flat-topped letter it holds, else its OS/2 table. */
+function measured(outlines: FontOutlines | undefined, glyphOf: (letter: string) => number | undefined): readonly [number, "outlines"] | undefined {
+  if (!outlines || outlines.unitsPerEm <= 0) return undefined;
+  for (const letter of FLAT_TOPS) {
+    const glyph = glyphOf(letter);
+    const top = glyph === undefined ? undefined : outlines.topOf(glyph);
+    if (top !== undefined && top > 0) return [top / outlines.unitsPerEm, "outlines"];
+  }
+  return outlines.capHeight === undefined ? undefined : [outlines.capHeight / outlines.unitsPerEm, "outlines"];
+}
+
+function invert(text: ReadonlyMap<number, string>): Map<string, number> {
+  const codes = new Map<string, number>();
+  for (const [code, meaning] of text) if (!codes.has(meaning)) codes.set(meaning, code);
+  return codes;
+}
+
+// ---- simple fonts -------------------------------------------------------------------------
+
+/** Code → text by encoding and differences; ToUnicode goes before both. */
+function simpleTexts(dict: PDFDict, map: CharacterMap | undefined): { texts: string[]; glyphNames: (string | undefined)[] } {
+  const encoding = lookup(dict, "Encoding");
+  const base = encoding instanceof PDFName ? encoding.decodeText() : nameAt(dictOf(encoding), "BaseEncoding");
+  const texts = Array.from({ length: 256 }, (_, code) => textOfCode(code, base));
+  const glyphNames: (string | undefined)[] = texts.map(glyphOfText);
+  let code = 0;
+  for (const each of arrayAt(dictOf(encoding), "Differences")) {
+    if (each instanceof PDFNumber) code = each.asNumber();
+    else if (each instanceof PDFName && code < 256) {
+      glyphNames[code] = each.decodeText();
+      texts[code++] = textOfGlyph(each.decodeText()) ?? "";
+    }
+  }
+  map?.text.forEach((text, at) => {
+    if (at < 256) texts[at] = text;
+  });
+  return { texts, glyphNames };
+}
+
+function loadSimple(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+  const name = nameAt(dict, "BaseFont") ?? "";
+  const descriptor = dictAt(dict, "FontDescriptor");
+  const { texts, glyphNames } = simpleTexts(dict, map);
+  const { embedded, outlines } = embeddedFont(descriptor, budget);
+  const metrics = embedded ? undefined : standardMetrics(withoutTag(name));
+  const codeOf = new Map(texts.map((text, code) => [text, code] as const).reverse());
+  const byOutline = measured(outlines, (letter) => {
+    const code = codeOf.get(letter);
+    return code === undefined ? undefined : outlines?.glyphFor(code) ?? outlines?.glyphFor(letter.charCodeAt(0));
+  });
+  const byMetrics = metrics?.CapHeight ? ([metrics.CapHeight / 1000, "metrics"] as const) : undefined;
+  const widths = simpleWidths(dict, descriptor, metrics, glyphNames);
+  return {
+    font: describe(name, embedded, byOutline ?? byMetrics ?? fromDescriptor(descriptor) ?? ASSUMED),
+    widthUnit: 0.001,
+    decode: oneByte(texts, widths),
+  };
+}
+
+function simpleWidths(dict: PDFDict, descriptor: PDFDict | undefined, metrics: Metrics | undefined, glyphNames: readonly (string | undefined)[]): Float64Array {
+  const first = numberAt(dict, "FirstChar") ?? 0;
+  const given = numbersAt(dict, "Widths");
+  const missing = numberAt(descriptor, "MissingWidth") ?? 0;
+  return Float64Array.from({ length: 256 }, (_, code) => {
+    const said = given[code - first];
+    if (said !== undefined && Number.isFinite(said)) return said;
+    const glyph = glyphNames[code];
+    return (glyph && metrics?.getWidthOfGlyph(glyph)) || missing;
+  });
+}
+
+const oneByte =
+  (texts: readonly string[], widths: Float64Array): LoadedFont["decode"] =>
+  (bytes, each) => {
+    for (const code of bytes) each(widths[code] ?? 0, texts[code] ?? "", code === 32);
+  };
+
+// ---- Type 3 fonts -------------------------------------------------------------------------
+
+function loadType3(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+  const matrix = numbersAt(dict, "FontMatrix");
+  const { texts, glyphNames } = simpleTexts(dict, map);
+  const widths = simpleWidths(dict, undefined, undefined, glyphNames);
+  const procedures = dictAt(dict, "CharProcs");
+  const name = nameAt(dictAt(dict, "FontDescriptor"), "FontName") ?? nameAt(dict, "Name") ?? "Type 3 font";
+  return {
+    font: describe(name, true, type3Height(procedures, texts, glyphNames, matrix[3] ?? 0.001, budget) ?? ASSUMED),
+    widthUnit: Math.abs(matrix[0] ?? 0.001) || 0.001,
+    decode: oneByte(texts, widths),
+  };
+}
+
+/** The `d1` operator of a flat-topped letter says the box of its outline. */
+function type3Height(
+  procedures: PDFDict | undefined,
+  texts: readonly string[],
+  glyphNames: readonly (string | undefined)[],
+  unit: number,
+  budget: InflateBudget,
+): readonly [number, "outlines"] | undefined {
+  for (const letter of FLAT_TOPS) {
+    const glyph = glyphNames[texts.indexOf(letter)];
+    const stream = glyph === undefined ? undefined : procedures?.lookup(PDFName.of(glyph));
+    const top = stream && topOfGlyphBox(streamBytes(stream, budget));
+    if (top) return [Math.abs(top * unit), "outlines"];
+  }
+  return undefined;
+}
+
+const D1 = 0x3164;
+
+function topOfGlyphBox(bytes: Uint8Array): number | undefined {
+  const lexer = new ContentLexer(bytes);
+  const operands: number[] = [];
+  for (let token = lexer.next(); token !== Token.end; token = lexer.next()) {
+    if (token === Token.number) operands.push(lexer.number);
+    else return token === Token.operator && lexer.operator === D1 ? operands[5] : undefined;
+  }
+  return undefined;
+}
+
+// ---- composite fonts ----------------------------------------------------------------------
+
+function loadComposite(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+  const descendant = dictOf(arrayAt(dict, "DescendantFonts")[0]);
+  const descriptor = dictAt(descendant, "FontDescriptor");
+  const name = nameAt(dict, "BaseFont") ?? nameAt(descendant, "BaseFont") ?? "";
+  const { embedded, outlines } = embeddedFont(descriptor, budget);
+  const codeOf = invert(map?.text ?? new Map());
+  const toGlyph = cidToGlyph(descendant, budget);
+  const byOutline = measured(outlines, (letter) => {
+    const code = codeOf.get(letter);
+    return code === undefined ? undefined : toGlyph(code);
+  });
+  const widths = compositeWidths(descendant);
+  const usual = numberAt(descendant, "DW") ?? 1000;
+  return {
+    font: describe(name, embedded, byOutline ?? fromDescriptor(descriptor) ?? ASSUMED),
+    widthUnit: 0.001,
+    decode: codesOf(map, (code) => widths.get(code) ?? usual),
+  };
+}
+
+function codesOf(map: CharacterMap | undefined, widthOf: (code: number) => number): LoadedFont["decode"] {
+  // Almost every composite font of a drawing has two-byte codes (Identity-H); a map may say one.
+  const size = map?.codeLengths.length === 1 ? (map.codeLengths[0] ?? 2) : 2;
+  return (bytes, each) => {
+    for (let at = 0; at + size <= bytes.length; at += size) {
+      let code = 0;
+      for (let i = 0; i < size; i++) code = code * 256 + (bytes[at + i] ?? 0);
+      each(widthOf(code), map?.text.get(code) ?? "", size === 1 && code === 32);
+    }
+  };
+}
+
+function cidToGlyph(descendant: PDFDict | undefined, budget: InflateBudget): (cid: number) => number {
+  const table = lookup(descendant, "CIDToGIDMap");
+  if (!table || table instanceof PDFName) return (cid) => cid;
+  const bytes = streamBytes(table, budget);
+  return (cid) => (bytes[cid * 2] ?? 0) * 256 + (bytes[cid * 2 + 1] ?? 0);
+}
+
+/** /W: `c [w1 w2 …]` or `first last w` (ISO 32000-1, 9.7.4.3). */
+function compositeWidths(descendant: PDFDict | undefined): Map<number, number> {
+  const widths = new Map<number, number>();
+  const list: PDFObject[] = arrayAt(descendant, "W");
+  for (let i = 0; i < list.length; ) {
+    const first = list[i];
+    const next = list[i + 1];
+    if (!(first instanceof PDFNumber)) break;
+    const from = first.asNumber();
+    if (next instanceof PDFNumber) {
+      const width = list[i + 2];
+      const to = Math.min(next.asNumber(), from + 0xffff);
+      if (width instanceof PDFNumber) for (let code = from; code <= to; code++) widths.set(code, width.asNumber());
+      i += 3;
+    } else {
+      elements(next).forEach((width, n) => {
+        if (width instanceof PDFNumber) widths.set(from + n, width.asNumber());
+      });
+      i += 2;
+    }
+  }
+  return widths;
+}

@@ -1,0 +1,4 @@
+export { readPdf } from "./read";
+export type { ReadOptions } from "./read";
+export { DEFAULT_LIMITS } from "./limits";
+export type { ReadLimits } from "./limits";

@@ -1,0 +1,588 @@
+import { PDFArray, PDFName, PDFNumber, PDFRef, PDFStream, type PDFDict, type PDFObject } from "@cantoo/pdf-lib";
+import { concat, IDENTITY, PAINT, scaleOf, type ContentInstance, type Matrix, type Note, type PlacedImage } from "../../drawing";
+import { colourSpace, fromCmyk, fromGrey, fromRgb } from "./colour";
+import { PathCollector, TextCollector, type DashTable } from "./columns";
+import type { FontTable } from "./font-table";
+import { GraphicsState, NOWHERE } from "./graphics-state";
+import { ContentLexer, Token } from "./lexer";
+import { overLimit, type ReadLimits } from "./limits";
+import { dictAt, lookup, nameAt, numberAt, numbersAt, numbersOf } from "./objects";
+import type { Membership, OptionalContent } from "./optional-content";
+import { streamBytes, type InflateBudget } from "./streams";
+import { TextCursor } from "./text-cursor";
+
+/** Operators, their letters packed low to high as the lexer packs them. */
+const enum Op {
+  w = 0x77, J = 0x4a, d = 0x64, gs = 0x7367, q = 0x71, Q = 0x51, cm = 0x6d63,
+  m = 0x6d, l = 0x6c, c = 0x63, v = 0x76, y = 0x79, h = 0x68, re = 0x6572,
+  S = 0x53, s = 0x73, f = 0x66, F = 0x46, fStar = 0x2a66, B = 0x42, BStar = 0x2a42, b = 0x62, bStar = 0x2a62, n = 0x6e,
+  W = 0x57, WStar = 0x2a57,
+  G = 0x47, g = 0x67, RG = 0x4752, rg = 0x6772, K = 0x4b, k = 0x6b, CS = 0x5343, cs = 0x7363, SC = 0x4353, sc = 0x6373, SCN = 0x4e4353, scn = 0x6e6373,
+  BT = 0x5442, ET = 0x5445, Tc = 0x6354, Tw = 0x7754, Tz = 0x7a54, TL = 0x4c54, Tf = 0x6654, Tr = 0x7254, Ts = 0x7354,
+  Td = 0x6454, TD = 0x4454, Tm = 0x6d54, TStar = 0x2a54, Tj = 0x6a54, TJ = 0x4a54, quote = 0x27, doubleQuote = 0x22,
+  Do = 0x6f44, BI = 0x4942, BMC = 0x434d42, BDC = 0x434442, EMC = 0x434d45, sh = 0x6873,
+}
+
+/** Everything shared by the pages of one file. */
+export interface FileContext {
+  readonly limits: ReadLimits;
+  readonly budget: InflateBudget;
+  readonly optional: OptionalContent;
+  readonly fonts: FontTable;
+  readonly dashes: DashTable;
+}
+
+const NO_LAYER: Membership = { layer: -1, visible: true };
+const MOST_OPERANDS = 64;
+/** Nothing in a drawing saves the state this deep; a stream that only saves must not fill the memory. */
+const DEEPEST_SAVE = 10_000;
+
+type Operand = string | Uint8Array | PDFObject | readonly (number | Uint8Array)[];
+
+/** Reads the content of one page, forms and all, into columns. */
+export class PageReader {
+  readonly paths: PathCollector;
+  readonly texts: TextCollector;
+  readonly images: PlacedImage[] = [];
+  readonly instances: ContentInstance[] = [];
+  private readonly noted = new Map<string, Note>();
+  private forms = 0;
+
+  constructor(
+    readonly file: FileContext,
+    private readonly pageIndex: number,
+  ) {
+    this.paths = new PathCollector(file.limits);
+    this.texts = new TextCollector(file.limits);
+  }
+
+  read(content: Uint8Array, resources: PDFDict | undefined, toPaper: Matrix): void {
+    const state = new GraphicsState();
+    state.ctm = toPaper;
+    state.unitMm = scaleOf(toPaper);
+    this.instances.push({ parent: -1, name: "", at: 0, to: 0 });
+    new StreamReader(this, content, resources, 0, state, NO_LAYER, []).run();
+    if (this.paths.absurd + this.texts.absurd > 0)
+      this.note("absurd-coordinates", `${this.paths.absurd + this.texts.absurd} marks have coordinates that can't be drawn; they were left out.`);
+  }
+
+  enterForm(instance: ContentInstance): number {
+    if (++this.forms > this.file.limits.forms) throw overLimit("A page draws more nested forms than is sensible", this.file.limits.forms.toLocaleString("en"));
+    return this.instances.push(instance) - 1;
+  }
+
+  note(code: string, message: string): void {
+    if (!this.noted.has(code)) this.noted.set(code, { code, message, page: this.pageIndex });
+  }
+
+  get notes(): Note[] {
+    return [...this.noted.values()];
+  }
+}
+
+/** Interprets one content stream: the page's, or one drawing of a form's. */
+class StreamReader {
+  private readonly lexer: ContentLexer;
+  private readonly numbers = new Float64Array(MOST_OPERANDS);
+  private count = 0;
+  private others: Operand[] = [];
+  private readonly saved: GraphicsState[] = [];
+  private readonly contentStack: Membership[] = [];
+  private readonly cursor = new TextCursor();
+  private operandsFrom = -1;
+  private pathFrom = -1;
+  private clipPending = false;
+
+  constructor(
+    private readonly page: PageReader,
+    content: Uint8Array,
+    private readonly resources: PDFDict | undefined,
+    private readonly instance: number,
+    private state: GraphicsState,
+    private member: Membership,
+    private readonly within: readonly string[],
+  ) {
+    this.lexer = new ContentLexer(content);
+  }
+
+  run(): void {
+    const { lexer } = this;
+    for (;;) {
+      const token = lexer.next();
+      if (token === Token.number) {
+        if (this.count === 0 && this.others.length === 0) this.operandsFrom = lexer.start;
+        if (this.count < MOST_OPERANDS) this.numbers[this.count++] = lexer.number;
+      } else if (token === Token.operator) {
+        if (this.count === 0 && this.others.length === 0) this.operandsFrom = lexer.start;
+        this.apply(lexer.operator);
+        this.count = 0;
+        if (this.others.length > 0) this.others = [];
+      } else if (token === Token.end) break;
+      else this.readOther(token);
+    }
+    // A path may be left open at the end of a stream; it was never painted.
+    this.page.paths.drop();
+  }
+
+  private readOther(token: Token): void {
+    const { lexer } = this;
+    if (this.count === 0 && this.others.length === 0) this.operandsFrom = lexer.start;
+    if (token === Token.name) this.others.push(lexer.name);
+    else if (token === Token.string) this.others.push(lexer.string);
+    else if (token === Token.arrayOpen) this.others.push(this.readArray());
+    else if (token === Token.dictOpen) this.skipDict();
+    if (this.others.length > MOST_OPERANDS) this.others.length = MOST_OPERANDS;
+  }
+
+  private readArray(): (number | Uint8Array)[] {
+    const { lexer } = this;
+    const array: (number | Uint8Array)[] = [];
+    for (let token = lexer.next(); token !== Token.arrayClose && token !== Token.end; token = lexer.next()) {
+      if (token === Token.number) array.push(lexer.number);
+      else if (token === Token.string) array.push(lexer.string);
+    }
+    return array;
+  }
+
+  /** Property lists written in the stream carry no layer (those stand in the resources). */
+  private skipDict(): void {
+    let depth = 1;
+    while (depth > 0) {
+      const token = this.lexer.next();
+      if (token === Token.dictOpen) depth++;
+      else if (token === Token.dictClose) depth--;
+      else if (token === Token.end) return;
+    }
+  }
+
+  private apply(op: number): void {
+    const { numbers: n, state } = this;
+    switch (op) {
+      case Op.m:
+        return this.segment(2) ? this.page.paths.moveTo(this.x(0), this.y(0)) : undefined;
+      case Op.l:
+        return this.segment(2) ? this.page.paths.lineTo(this.x(0), this.y(0)) : undefined;
+      case Op.c:
+        return this.segment(6) ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(4), this.y(4)) : undefined;
+      case Op.v:
+        return this.segment(4) ? this.page.paths.curveTo(this.page.paths.x, this.page.paths.y, this.x(0), this.y(0), this.x(2), this.y(2)) : undefined;
+      case Op.y:
+        return this.segment(4) ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(2), this.y(2)) : undefined;
+      case Op.h:
+        return this.page.paths.close();
+      case Op.re:
+        return this.rectangle();
+      case Op.S:
+        return this.paint(PAINT.stroke);
+      case Op.s:
+        this.page.paths.close();
+        return this.paint(PAINT.stroke);
+      case Op.f:
+      case Op.F:
+      case Op.fStar:
+        return this.paint(PAINT.fill);
+      case Op.B:
+      case Op.BStar:
+        return this.paint(PAINT.fill | PAINT.stroke);
+      case Op.b:
+      case Op.bStar:
+        this.page.paths.close();
+        return this.paint(PAINT.fill | PAINT.stroke);
+      case Op.n:
+        return this.endPath();
+      case Op.W:
+      case Op.WStar:
+        this.clipPending = true;
+        return;
+      case Op.q:
+        if (this.saved.length < DEEPEST_SAVE) this.saved.push(state.clone());
+        return;
+      case Op.Q:
+        this.state = this.saved.pop() ?? state;
+        return;
+      case Op.cm:
+        return this.count >= 6 ? this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm)) : undefined;
+      case Op.w:
+        if (this.count < 1) return;
+        state.lineWidth = Math.abs(n[0]!);
+        state.widthSet = this.hereSet();
+        return;
+      case Op.J:
+        state.cap = n[0]!;
+        return;
+      case Op.d:
+        return this.setDash(this.others[0], n[this.count - 1] ?? 0);
+      case Op.gs:
+        return this.applyExternalState();
+      case Op.G:
+        state.strokeColour = fromGrey(n[0]!);
+        return;
+      case Op.g:
+        state.fillColour = fromGrey(n[0]!);
+        return;
+      case Op.RG:
+        state.strokeColour = fromRgb(n[0]!, n[1]!, n[2]!);
+        return;
+      case Op.rg:
+        state.fillColour = fromRgb(n[0]!, n[1]!, n[2]!);
+        return;
+      case Op.K:
+        state.strokeColour = fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!);
+        return;
+      case Op.k:
+        state.fillColour = fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!);
+        return;
+      default:
+        return this.applyRarer(op);
+    }
+  }
+
+  private applyRarer(op: number): void {
+    const { state } = this;
+    const spaces = (): PDFDict | undefined => dictAt(this.resources, "ColorSpace");
+    switch (op) {
+      case Op.CS:
+        state.strokeSpace = colourSpace(this.nameOperand(), spaces());
+        state.strokeColour = 0;
+        return;
+      case Op.cs:
+        state.fillSpace = colourSpace(this.nameOperand(), spaces());
+        state.fillColour = 0;
+        return;
+      case Op.SC:
+      case Op.SCN:
+        state.strokeColour = state.strokeSpace(Array.from(this.numbers.subarray(0, this.count)));
+        return;
+      case Op.sc:
+      case Op.scn:
+        state.fillColour = state.fillSpace(Array.from(this.numbers.subarray(0, this.count)));
+        return;
+      case Op.BDC:
+        return this.beginContent(true);
+      case Op.BMC:
+        return this.beginContent(false);
+      case Op.EMC:
+        this.member = this.contentStack.pop() ?? this.member;
+        return;
+      case Op.Do:
+        return this.drawObject();
+      case Op.BI:
+        return this.inlineImage();
+      case Op.sh:
+        return this.page.note("shading", "A shading was not read as marks.");
+      default:
+        return this.applyText(op);
+    }
+  }
+
+  private applyText(op: number): void {
+    const { numbers: n, state, cursor } = this;
+    switch (op) {
+      case Op.BT:
+        return cursor.begin();
+      case Op.ET:
+        return;
+      case Op.Tc:
+        state.characterSpacing = n[0]!;
+        return;
+      case Op.Tw:
+        state.wordSpacing = n[0]!;
+        return;
+      case Op.Tz:
+        state.horizontal = n[0]! / 100;
+        return;
+      case Op.TL:
+        state.leading = n[0]!;
+        return;
+      case Op.Ts:
+        state.rise = n[0]!;
+        return;
+      case Op.Tr:
+        state.textMode = n[0]!;
+        return;
+      case Op.Tf:
+        return this.setFont();
+      case Op.Td:
+        return cursor.move(n[0]!, n[1]!);
+      case Op.TD:
+        state.leading = -n[1]!;
+        return cursor.move(n[0]!, n[1]!);
+      case Op.Tm:
+        return this.count >= 6 ? cursor.place({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }) : undefined;
+      case Op.TStar:
+        return cursor.move(0, -state.leading);
+      case Op.Tj:
+        return this.show();
+      case Op.TJ:
+        return this.show();
+      case Op.quote:
+        cursor.move(0, -state.leading);
+        return this.show();
+      case Op.doubleQuote:
+        state.wordSpacing = n[0]!;
+        state.characterSpacing = n[1]!;
+        cursor.move(0, -state.leading);
+        return this.show();
+      default:
+        return;
+    }
+  }
+
+  // ---- paths ------------------------------------------------------------------------------
+
+  private x(i: number): number {
+    const { ctm } = this.state;
+    return ctm.a * this.numbers[i]! + ctm.c * this.numbers[i + 1]! + ctm.e;
+  }
+
+  private y(i: number): number {
+    const { ctm } = this.state;
+    return ctm.b * this.numbers[i]! + ctm.d * this.numbers[i + 1]! + ctm.f;
+  }
+
+  /** Whether a segment has its operands; the first one of a path says where the path begins. */
+  private segment(needs: number): boolean {
+    if (this.count < needs) {
+      this.page.note("operands", "Some operators lack their numbers; they were left out.");
+      return false;
+    }
+    if (this.pathFrom < 0) this.pathFrom = this.operandsFrom;
+    return true;
+  }
+
+  private rectangle(): void {
+    if (!this.segment(4)) return;
+    const { numbers: n } = this;
+    const [x, y, width, height] = [n[0]!, n[1]!, n[2]!, n[3]!];
+    const { paths } = this.page;
+    const corner = (dx: number, dy: number): void => {
+      n[0] = x + dx;
+      n[1] = y + dy;
+    };
+    paths.moveTo(this.x(0), this.y(0));
+    corner(width, 0);
+    paths.lineTo(this.x(0), this.y(0));
+    corner(width, height);
+    paths.lineTo(this.x(0), this.y(0));
+    corner(0, height);
+    paths.lineTo(this.x(0), this.y(0));
+    paths.close();
+  }
+
+  private paint(paint: number): void {
+    const { state, page } = this;
+    if (!page.paths.isOpen) return this.endPath();
+    if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * state.unitMm));
+    page.paths.commit(
+      {
+        paint: this.flags(paint) | (state.cap !== 0 ? PAINT.capped : 0),
+        layer: this.member.layer,
+        widthMm: state.lineWidth * state.unitMm,
+        dash: state.dashId,
+        strokeColour: state.strokeColour,
+        fillColour: state.fillColour,
+      },
+      {
+        instance: this.instance,
+        start: this.pathFrom,
+        end: this.lexer.at,
+        width: state.widthSet.instance === this.instance ? state.widthSet : NOWHERE,
+        dash: state.dashSet.instance === this.instance ? state.dashSet : NOWHERE,
+        unitMm: state.unitMm,
+        widthUnits: state.lineWidth,
+        dashText: state.dash.length === 0 ? "[] 0" : `[${state.dash.join(" ")}] ${state.dashPhase}`,
+      },
+    );
+    this.endPath();
+  }
+
+  private flags(paint: number): number {
+    return paint | (this.member.visible ? 0 : PAINT.hidden) | (this.state.clipped ? PAINT.clipped : 0);
+  }
+
+  private endPath(): void {
+    if (this.clipPending) {
+      this.state.clipped = true;
+      this.page.note("clipping", "Marks are cut by clips in the file; they are measured whole.");
+      this.clipPending = false;
+    }
+    this.page.paths.drop();
+    this.pathFrom = -1;
+  }
+
+  // ---- state ------------------------------------------------------------------------------
+
+  private setMatrix(ctm: Matrix): void {
+    this.state.ctm = ctm;
+    this.state.unitMm = scaleOf(ctm);
+    this.state.dashId = this.state.dash.length === 0 ? 0 : -1;
+  }
+
+  private hereSet(): { instance: number; from: number; to: number } {
+    return { instance: this.instance, from: this.operandsFrom, to: this.lexer.at };
+  }
+
+  private setDash(operand: Operand | undefined, phase: number): void {
+    const array = Array.isArray(operand) ? operand.filter((each): each is number => typeof each === "number") : [];
+    this.useDash(array, phase);
+    this.state.dashSet = this.hereSet();
+  }
+
+  private useDash(array: readonly number[], phase: number): void {
+    const { state } = this;
+    state.dash = array.slice(0, 32).map(Math.abs);
+    if (state.dash.every((each) => each === 0)) state.dash = [];
+    state.dashPhase = phase;
+    state.dashId = state.dash.length === 0 ? 0 : -1;
+  }
+
+  private applyExternalState(): void {
+    const name = this.stringOperand();
+    const dict = name === undefined ? undefined : dictAt(dictAt(this.resources, "ExtGState"), name);
+    if (!dict) return;
+    const width = numberAt(dict, "LW");
+    if (width !== undefined) {
+      this.state.lineWidth = Math.abs(width);
+      this.state.widthSet = NOWHERE;
+    }
+    const dash = lookup(dict, "D");
+    if (dash instanceof PDFArray && dash.size() === 2) {
+      const phase = dash.lookup(1);
+      this.useDash(numbersOf(dash.lookup(0)), phase instanceof PDFNumber ? phase.asNumber() : 0);
+      this.state.dashSet = NOWHERE;
+    }
+    this.state.cap = numberAt(dict, "LC") ?? this.state.cap;
+    const font = lookup(dict, "Font");
+    if (font instanceof PDFArray) this.useFont(font.get(0), "", numbersOf(font)[1] ?? 0);
+  }
+
+  private nameOperand(): PDFName | undefined {
+    const name = this.stringOperand();
+    return name === undefined ? undefined : PDFName.of(name);
+  }
+
+  private stringOperand(): string | undefined {
+    const last = this.others[this.others.length - 1];
+    return typeof last === "string" ? last : undefined;
+  }
+
+  // ---- layers -----------------------------------------------------------------------------
+
+  private beginContent(withProperties: boolean): void {
+    if (this.contentStack.length < DEEPEST_SAVE) this.contentStack.push(this.member);
+    const [tag, properties] = this.others;
+    if (!withProperties || tag !== "OC" || typeof properties !== "string") return;
+    const value = dictAt(this.resources, "Properties")?.get(PDFName.of(properties));
+    this.join(value);
+  }
+
+  /** Marks are on the innermost layer, and seen only when every layer around them is. */
+  private join(value: PDFObject | undefined): void {
+    if (!value) return;
+    const inner = this.page.file.optional.membership(value);
+    if (inner) this.member = { layer: inner.layer >= 0 ? inner.layer : this.member.layer, visible: inner.visible && this.member.visible };
+  }
+
+  // ---- forms and images -------------------------------------------------------------------
+
+  private drawObject(): void {
+    const name = this.stringOperand();
+    const objects = dictAt(this.resources, "XObject");
+    const entry = name === undefined ? undefined : objects?.get(PDFName.of(name));
+    const object = name === undefined ? undefined : objects?.lookup(PDFName.of(name));
+    if (name === undefined || !(object instanceof PDFStream)) return;
+    const around = this.member;
+    this.join(object.dict.get(PDFName.of("OC")));
+    const kind = nameAt(object.dict, "Subtype");
+    if (kind === "Form") this.drawForm(object, entry, name);
+    else if (kind === "Image") this.placeImage();
+    this.member = around;
+  }
+
+  private drawForm(form: PDFStream, entry: PDFObject | undefined, name: string): void {
+    const tag = entry instanceof PDFRef ? entry.tag : name;
+    if (this.within.includes(tag)) return this.page.note("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
+    if (this.within.length >= this.page.file.limits.formDepth) throw overLimit("Forms are nested in forms", `${this.page.file.limits.formDepth} deep`);
+    const instance = this.page.enterForm({ form: tag, parent: this.instance, name, at: this.operandsFrom, to: this.lexer.at });
+    const state = this.state.clone();
+    const m = numbersAt(form.dict, "Matrix");
+    const matrix: Matrix = m.length === 6 ? { a: m[0]!, b: m[1]!, c: m[2]!, d: m[3]!, e: m[4]!, f: m[5]! } : IDENTITY;
+    state.ctm = concat(matrix, state.ctm);
+    state.unitMm = scaleOf(state.ctm);
+    state.dashId = state.dash.length === 0 ? 0 : -1;
+    const resources = dictAt(form.dict, "Resources") ?? this.resources;
+    const content = streamBytes(form, this.page.file.budget);
+    new StreamReader(this.page, content, resources, instance, state, this.member, [...this.within, tag]).run();
+  }
+
+  private placeImage(): void {
+    const { a, b, c, d, e, f } = this.state.ctm;
+    const xs = [e, e + a, e + c, e + a + c];
+    const ys = [f, f + b, f + d, f + b + d];
+    const [x, y] = [Math.min(...xs), Math.min(...ys)];
+    if (![...xs, ...ys].every((each) => Math.abs(each) < 1e7)) return;
+    this.page.images.push({ layer: this.member.layer, boxMm: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y } });
+  }
+
+  private inlineImage(): void {
+    const { lexer } = this;
+    for (let token = lexer.next(); token !== Token.end; token = lexer.next()) {
+      if (token !== Token.operator) continue;
+      if (lexer.operator === ID) break;
+    }
+    lexer.skipInlineImage();
+    this.placeImage();
+    this.page.note("inline-image", "Pictures written into the page were counted, not read.");
+  }
+
+  // ---- text -------------------------------------------------------------------------------
+
+  private setFont(): void {
+    const name = this.others.find((each) => typeof each === "string") ?? "";
+    const entry = dictAt(this.resources, "Font")?.get(PDFName.of(name));
+    this.useFont(entry, name, this.numbers[this.count - 1] ?? 0);
+  }
+
+  private useFont(entry: PDFObject | undefined, name: string, size: number): void {
+    const { state, page } = this;
+    const found = this.resources && page.file.fonts.find(entry, this.resources.context);
+    state.font = found?.loaded;
+    state.fontId = found?.id ?? 0;
+    state.fontName = name;
+    state.fontSize = size;
+  }
+
+  private show(): void {
+    const { state, page, cursor } = this;
+    const last = this.others[this.others.length - 1];
+    const pieces = last instanceof Uint8Array ? [last] : Array.isArray(last) ? (last as readonly (number | Uint8Array)[]) : [];
+    if (!state.font || pieces.length === 0 || !pieces.some((each) => each instanceof Uint8Array)) {
+      // A lone adjustment moves on but shows nothing.
+      if (state.font) cursor.adjust(pieces, state);
+      else if (pieces.length > 0) page.note("no-font", "Some strings have no font; they were left out.");
+      return;
+    }
+    const shown = cursor.show(pieces, state, state.font);
+    page.texts.add(
+      {
+        paint: this.flags(textPaint(state.textMode)),
+        layer: this.member.layer,
+        font: state.fontId,
+        colour: state.textMode === 1 ? state.strokeColour : state.fillColour,
+        ...shown.mark,
+      },
+      { instance: this.instance, start: this.operandsFrom, end: this.lexer.at, fontName: state.fontName, size: state.fontSize, carried: shown.carried, grows: shown.grows },
+    );
+  }
+}
+
+const ID = 0x4449;
+
+/** How a text rendering mode (0–7) paints: modes 3 and 7 show nothing. */
+function textPaint(mode: number): number {
+  const plain = mode & 3;
+  if (plain === 3) return PAINT.hidden;
+  if (plain === 1) return PAINT.stroke;
+  return plain === 2 ? PAINT.stroke | PAINT.fill : PAINT.fill;
+}
+

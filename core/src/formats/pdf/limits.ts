@@ -1,0 +1,49 @@
+/** What one file may cost us. Every refusal names the limit it met. */
+export interface ReadLimits {
+  /** Bytes of the file, refused before it is read. */
+  readonly fileBytes: number;
+  /** Bytes that one stream may inflate to. */
+  readonly streamBytes: number;
+  /** Bytes that all streams of a file may inflate to. */
+  readonly inflatedBytes: number;
+  readonly pages: number;
+  readonly layers: number;
+  /** Painted subpaths and shown strings of one page. */
+  readonly marks: number;
+  /** Forms drawn within forms. */
+  readonly formDepth: number;
+  /** Forms drawn on one page, however nested. */
+  readonly forms: number;
+  /** Longest side of a page, millimetres. */
+  readonly pageMm: number;
+}
+
+export const DEFAULT_LIMITS: ReadLimits = {
+  fileBytes: 256 * 2 ** 20,
+  streamBytes: 384 * 2 ** 20,
+  inflatedBytes: 1024 * 2 ** 20,
+  pages: 2_000,
+  layers: 50_000,
+  marks: 3_000_000,
+  formDepth: 20,
+  forms: 50_000,
+  pageMm: 20_000,
+};
+
+/** Thrown inside the reader and turned into a `Problem` at its door. */
+export class ReadError extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly remedy?: string,
+  ) {
+    super(message);
+    this.name = "ReadError";
+  }
+}
+
+export const overLimit = (what: string, limit: string): ReadError =>
+  new ReadError("over-limit", `${what}; the limit is ${limit}.`, "Split the drawing, or raise the limit if the file is to be trusted.");
+
+/** 268435456 → “256 MB”. */
+export const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;

@@ -1,0 +1,78 @@
+import type { PDFDict } from "@cantoo/pdf-lib";
+import { PDFName, PDFArray, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
+import type { BoxMm, Matrix } from "../../drawing";
+import { ReadError, type ReadLimits } from "./limits";
+import { dictAt, numbersOf } from "./objects";
+
+const POINT_MM = 25.4 / 72;
+
+/** A page as it is seen: its size, and the map from its default user space to paper. */
+export interface PageBox {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly toPaper: Matrix;
+  /** Millimetres of one unit of default user space. */
+  readonly unitMm: number;
+}
+
+/** A page attribute, its own or inherited (ISO 32000-1, 7.7.3.4). */
+export function inherited(page: PDFDict, key: string): PDFObject | undefined {
+  let node: PDFDict | undefined = page;
+  for (let depth = 0; node && depth < 64; depth++) {
+    const value = node.lookup(PDFName.of(key));
+    if (value) return value;
+    node = dictAt(node, "Parent");
+  }
+  return undefined;
+}
+
+const LETTER = [0, 0, 612, 792];
+
+function rectangle(value: PDFObject | undefined): [number, number, number, number] | undefined {
+  const n = value instanceof PDFArray ? numbersOf(value) : [];
+  if (n.length !== 4 || !n.every(Number.isFinite)) return undefined;
+  const [a, b, c, d] = n as [number, number, number, number];
+  return [Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d)];
+}
+
+/** Crop box cut to the media box, turned by /Rotate, scaled by /UserUnit. */
+export function pageBox(page: PDFDict, pageIndex: number, limits: ReadLimits): PageBox {
+  const media = rectangle(inherited(page, "MediaBox")) ?? (LETTER as [number, number, number, number]);
+  const crop = rectangle(inherited(page, "CropBox")) ?? media;
+  let [x0, y0, x1, y1] = [Math.max(crop[0], media[0]), Math.max(crop[1], media[1]), Math.min(crop[2], media[2]), Math.min(crop[3], media[3])];
+  if (x1 <= x0 || y1 <= y0) [x0, y0, x1, y1] = media;
+  const userUnit = page.lookup(PDFName.of("UserUnit"));
+  const k = POINT_MM * (userUnit instanceof PDFNumber && userUnit.asNumber() > 0 ? userUnit.asNumber() : 1);
+  const rotate = inherited(page, "Rotate");
+  const quarter = ((Math.round((rotate instanceof PDFNumber ? rotate.asNumber() : 0) / 90) % 4) + 4) % 4;
+  const [width, height] = [(x1 - x0) * k, (y1 - y0) * k];
+  if (width <= 0 || height <= 0) throw new ReadError("page-size", `Page ${pageIndex} has no size.`, "Export the drawing again.");
+  if (Math.max(width, height) > limits.pageMm)
+    throw new ReadError("over-limit", `Page ${pageIndex} is ${metres(width)} × ${metres(height)}; the limit is ${metres(limits.pageMm)}.`, "Export the drawing at the size of its sheet.");
+  const turned = quarter % 2 === 1;
+  return { widthMm: turned ? height : width, heightMm: turned ? width : height, toPaper: turn(quarter, k, [x0, y0, x1, y1]), unitMm: k };
+}
+
+const metres = (mm: number): string => `${Number((mm / 1000).toPrecision(4)).toLocaleString("en")} m`;
+
+function turn(quarter: number, k: number, [x0, y0, x1, y1]: readonly [number, number, number, number]): Matrix {
+  switch (quarter) {
+    case 1:
+      return { a: 0, b: -k, c: k, d: 0, e: -y0 * k, f: x1 * k };
+    case 2:
+      return { a: -k, b: 0, c: 0, d: -k, e: x1 * k, f: y1 * k };
+    case 3:
+      return { a: 0, b: k, c: -k, d: 0, e: y1 * k, f: -x0 * k };
+    default:
+      return { a: k, b: 0, c: 0, d: k, e: -x0 * k, f: -y0 * k };
+  }
+}
+
+/** A rectangle of default user space as a box on paper. */
+export function boxOnPaper(rect: readonly number[], m: Matrix): BoxMm {
+  const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = rect;
+  const xs = [m.a * x0 + m.c * y0 + m.e, m.a * x1 + m.c * y1 + m.e];
+  const ys = [m.b * x0 + m.d * y0 + m.f, m.b * x1 + m.d * y1 + m.f];
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}

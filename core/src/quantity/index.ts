@@ -1,0 +1,7 @@
+export { diagonalOf, formatLength, Length, parseLength, plainWriting, roundTo } from "./length";
+export type { LengthStyle, LengthUnit } from "./length";
+export { formatScale, onBuilding, onPaper, parseScale, Scale } from "./scale";
+export { offFrom, PAPER_SIZES, paperSize } from "./paper";
+export type { PaperSize } from "./paper";
+export { bad, good, must } from "../problem";
+export type { Problem, Result } from "../problem";

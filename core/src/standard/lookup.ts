@@ -1,0 +1,57 @@
+import type { LayerEntry, LineTypeEntry, OfficeStandard, PenEntry, TextStyleEntry } from "./model";
+
+/** A standard made ready for asking: entries by name, pens and heights in order. Built once an inspection. */
+export class StandardLookup {
+  private readonly layersByName: ReadonlyMap<string, LayerEntry>;
+  private readonly pensById: ReadonlyMap<string, PenEntry>;
+  private readonly typesById: ReadonlyMap<string, LineTypeEntry>;
+  private readonly defaults: ReadonlySet<string>;
+  /** Pens by rising width. */
+  readonly pens: readonly PenEntry[];
+  /** Text styles by rising height. */
+  readonly textStyles: readonly TextStyleEntry[];
+
+  constructor(readonly standard: OfficeStandard) {
+    this.layersByName = new Map(standard.layers.map((layer) => [layer.name, layer]));
+    this.pensById = new Map(standard.pens.map((pen) => [pen.id, pen]));
+    this.typesById = new Map(standard.lineTypes.map((type) => [type.id, type]));
+    this.defaults = new Set(standard.naming.defaultLayers.map((name) => name.toLowerCase()));
+    this.pens = [...standard.pens].sort((a, b) => a.widthMm - b.widthMm);
+    this.textStyles = [...standard.textStyles].sort((a, b) => a.heightMm - b.heightMm);
+  }
+
+  layer(name: string): LayerEntry | undefined {
+    return this.layersByName.get(name);
+  }
+
+  isDefaultLayer(name: string): boolean {
+    return this.defaults.has(name.trim().toLowerCase());
+  }
+
+  penOf(layer: LayerEntry | undefined): PenEntry | undefined {
+    return layer?.pen === undefined ? undefined : this.pensById.get(layer.pen);
+  }
+
+  lineType(id: string): LineTypeEntry | undefined {
+    return this.typesById.get(id);
+  }
+
+  /** The pen whose width is nearest in ratio; undefined only where the standard has no pens. */
+  nearestPen(widthMm: number): PenEntry | undefined {
+    return nearest(this.pens, (pen) => Math.abs(Math.log(pen.widthMm / Math.max(widthMm, 1e-6))));
+  }
+
+  nearestTextStyle(heightMm: number): TextStyleEntry | undefined {
+    return nearest(this.textStyles, (style) => Math.abs(Math.log(style.heightMm / Math.max(heightMm, 1e-6))));
+  }
+}
+
+function nearest<T>(entries: readonly T[], distance: (entry: T) => number): T | undefined {
+  let best: T | undefined;
+  let least = Infinity;
+  for (const entry of entries) {
+    const far = distance(entry);
+    if (far < least) [best, least] = [entry, far];
+  }
+  return best;
+}
