@@ -1,3 +1,5 @@
 export * from "./drawing";
 export { concat, IDENTITY, scaleOf } from "./matrix";
 export type { Matrix } from "./matrix";
+export type { DrawingChanges, PageChanges } from "./changes";
+export { familyName } from "./font-family";

@@ -10,11 +10,12 @@ import { dictOf } from "./objects";
 import { openPdf } from "./open";
 import { OptionalContent } from "./optional-content";
 import { boxOnPaper, inherited, pageBox } from "./page-box";
-import { InflateBudget, streamBytes } from "./streams";
+import { InflateBudget, streamBytes, type InflateFn } from "./streams";
 
 /** What a caller may want to hear while a file is read. */
 export interface ReadOptions {
   readonly limits?: Partial<ReadLimits>;
+  readonly inflate?: InflateFn;
   /** Called before each page; a thrown error stops the reading (cancel). */
   readonly onPage?: (index: number, count: number) => void;
 }
@@ -27,15 +28,14 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Pro
   const limits = { ...DEFAULT_LIMITS, ...options.limits };
   try {
     const document = await openPdf(bytes, limits);
-    return good(readDocument(document, limits, options.onPage));
+    return good(readDocument(document, new InflateBudget(limits, options.inflate), limits, options.onPage));
   } catch (error) {
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
     throw error;
   }
 }
 
-function readDocument(document: PDFDocument, limits: ReadLimits, onPage: ReadOptions["onPage"]): Drawing {
-  const budget = new InflateBudget(limits);
+function readDocument(document: PDFDocument, budget: InflateBudget, limits: ReadLimits, onPage: ReadOptions["onPage"]): Drawing {
   const file: FileContext = { limits, budget, optional: new OptionalContent(document, limits), fonts: new FontTable(budget), dashes: new DashTable() };
   const notes: Note[] = [];
   const pages = document.getPages().map((page, i, all) => {

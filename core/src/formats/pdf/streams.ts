@@ -2,11 +2,26 @@ import { PDFArray, PDFDict, PDFName, PDFRawStream, PDFStream, decodePDFRawStream
 import { Inflate, Unzlib } from "fflate";
 import { megabytes, overLimit, ReadError, type ReadLimits } from "./limits";
 
+/**
+ * A faster way to unpack zlib data than the built-in one, where the surroundings have one. Gives
+ * undefined for data that it can't unpack whole or that grows past `limit` bytes: the built-in
+ * one then unpacks what can be had, or says what is wrong.
+ */
+export type InflateFn = (bytes: Uint8Array, limit: number) => Uint8Array | undefined;
+
 /** Keeps count of what a file has inflated to, over all its streams. */
 export class InflateBudget {
   private spent = 0;
 
-  constructor(private readonly limits: ReadLimits) {}
+  constructor(
+    private readonly limits: ReadLimits,
+    private readonly faster?: InflateFn,
+  ) {}
+
+  /** Unpacks flate data within the limit of one stream. */
+  inflate(bytes: Uint8Array): Uint8Array {
+    return this.faster?.(bytes, this.limits.streamBytes) ?? inflate(bytes, this.limits.streamBytes);
+  }
 
   spend(bytes: number): void {
     this.spent += bytes;
@@ -73,13 +88,13 @@ export function streamBytes(stream: PDFObject | undefined, budget: InflateBudget
 
 function undone(stream: PDFRawStream, filters: readonly string[], budget: InflateBudget): Uint8Array {
   if (filters.length === 0) return stream.contents;
-  if (filters.length === 1 && (filters[0] === "FlateDecode" || filters[0] === "Fl")) return inflate(stream.contents, budget.streamBytes);
+  if (filters.length === 1 && (filters[0] === "FlateDecode" || filters[0] === "Fl")) return budget.inflate(stream.contents);
   // Other filters multiply a file at most by a few hundred; the last flate in a chain is ours to guard.
   const flateAt = filters.findIndex((name) => name === "FlateDecode" || name === "Fl");
   try {
     if (flateAt < 0) return limited(decodePDFRawStream(stream).decode(), budget);
     const before = withFilters(stream, filters.slice(0, flateAt));
-    const inflated = inflate(limited(before, budget), budget.streamBytes);
+    const inflated = budget.inflate(limited(before, budget));
     return flateAt === filters.length - 1 ? inflated : limited(decodePDFRawStream(rawStream(stream, inflated, filters.slice(flateAt + 1))).decode(), budget);
   } catch (error) {
     if (error instanceof ReadError) throw error;

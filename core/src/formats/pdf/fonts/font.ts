@@ -1,6 +1,6 @@
 import { Font as Metrics, type IFontNames } from "@pdf-lib/standard-fonts";
 import { PDFDict, PDFName, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
-import type { Font } from "../../../drawing";
+import { familyName, type Font } from "../../../drawing";
 import { ContentLexer, Token } from "../lexer";
 import { arrayAt, dictAt, dictOf, elements, lookup, nameAt, numberAt, numbersAt } from "../objects";
 import { streamBytes, type InflateBudget } from "../streams";
@@ -36,13 +36,6 @@ function standardMetrics(name: string): Metrics | undefined {
 /** `ABCDEF+Barlow-Medium` → `Barlow-Medium`. */
 const withoutTag = (name: string): string => name.replace(/^[A-Z]{6}\+/, "");
 
-/** Family of a font name: styles and everything but letters and digits taken off. */
-export function familyOf(name: string): string {
-  const family = withoutTag(name).replace(/(PS)?MT$/, "").split(/[-,]/)[0] ?? "";
-  const bare = family.replace(/(?<=[a-z ])(Thin|ExtraLight|Light|Regular|Medium|SemiBold|Bold|ExtraBold|Black|Italic|Oblique|Roman)+$/g, "");
-  return bare.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
-}
-
 /** Loads a font resource. Never fails: what can't be found out is marked as assumed. */
 export function loadFont(dict: PDFDict, budget: InflateBudget): LoadedFont {
   const type = nameAt(dict, "Subtype") ?? "";
@@ -54,7 +47,7 @@ export function loadFont(dict: PDFDict, budget: InflateBudget): LoadedFont {
 
 const describe = (name: string, embedded: boolean, [capHeight, capHeightFrom]: readonly [number, Font["capHeightFrom"]]): Font => ({
   name: withoutTag(name),
-  family: familyOf(name),
+  family: familyName(name),
   embedded,
   capHeight,
   capHeightFrom,

@@ -1,0 +1,3 @@
+#!/usr/bin/env node
+// The command is bundled on install and by `npm run build`.
+import "../dist/hemstitch.mjs";

@@ -1,0 +1,68 @@
+import { writeFile } from "node:fs/promises";
+import { readPdf } from "@hemstitch/core/formats/pdf";
+import { inspect } from "@hemstitch/core/inspect";
+import { nodeInflate } from "@hemstitch/core/node";
+import { parseScale, type Scale } from "@hemstitch/core/quantity";
+import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report";
+import { SEVERITIES, type OfficeStandard, type Severity } from "@hemstitch/core/standard";
+import { limitsFromEnvironment, readInput, sha256 } from "../files";
+import { Progress } from "../progress";
+import { standardFrom } from "../standard-argument";
+import { UsageError } from "../usage-error";
+import { VERSION } from "../version";
+import { reportText } from "../report-text";
+
+export interface InspectArguments {
+  readonly standard: string;
+  readonly scale?: string;
+  readonly format: string;
+  readonly out?: string;
+  readonly failOn: string;
+}
+
+/** Inspects files; returns the exit code of the contract. */
+export async function runInspect(files: readonly string[], options: InspectArguments): Promise<number> {
+  if (options.format !== "text" && options.format !== "json") throw new UsageError(`--format takes text or json, not “${options.format}”.`);
+  if (options.failOn !== "never" && !SEVERITIES.includes(options.failOn as Severity)) throw new UsageError(`--fail-on takes stop, mend, note or never, not “${options.failOn}”.`);
+  const standard = await standardFrom(options.standard);
+  const scale = scaleFrom(options.scale);
+  const progress = new Progress(files.length, "inspecting");
+  const reported: ReportedFile[] = [];
+  for (const path of files) {
+    reported.push(await inspectFile(path, standard, scale));
+    progress.step(path);
+  }
+  progress.stop();
+  const report = options.format === "json" ? `${JSON.stringify(reportJson(VERSION, standard, reported))}\n` : reportText(standard, reported);
+  if (options.out === undefined) await writeOut(report);
+  else await writeFile(options.out, report);
+  if (reported.some((file) => !file.inspected)) return 2;
+  return fails(reported, options.failOn) ? 1 : 0;
+}
+
+/** Waits until a pipe has taken all of it; a long report must not be cut off. */
+const writeOut = (text: string): Promise<void> => new Promise((resolve, reject) => process.stdout.write(text, (error) => (error ? reject(error) : resolve())));
+
+export function scaleFrom(written: string | undefined): Scale | undefined {
+  if (written === undefined) return undefined;
+  const scale = parseScale(written);
+  if (!scale.ok) throw new UsageError(`--scale: ${scale.problem.message} ${scale.problem.remedy ?? ""}`);
+  return scale.value;
+}
+
+async function inspectFile(path: string, standard: OfficeStandard, scale: Scale | undefined): Promise<ReportedFile> {
+  const limits = limitsFromEnvironment();
+  const input = await readInput(path, limits);
+  if (!input.ok) return { path, sha256: "", problem: input.problem.message };
+  const hash = sha256(input.value);
+  const drawing = await readPdf(input.value, { limits, inflate: nodeInflate });
+  if (!drawing.ok) return { path, sha256: hash, problem: drawing.problem.message };
+  const inspected = inspect(drawing.value, standard, scale ? { scale } : {});
+  return { path, sha256: hash, drawing: drawing.value, inspected, ...(scale ? { statedScale: scale } : {}) };
+}
+
+function fails(files: readonly ReportedFile[], failOn: string): boolean {
+  if (failOn === "never") return false;
+  const sums = totals(files);
+  return SEVERITIES.slice(0, SEVERITIES.indexOf(failOn as Severity) + 1).some((severity) => sums[severity] > 0);
+}

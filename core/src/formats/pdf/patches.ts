@@ -1,0 +1,167 @@
+import type { Page, PageChanges, PathColumns } from "../../drawing";
+
+/** A replacement of bytes [from, to) of an instance's content; from = to inserts. */
+export interface Patch {
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+}
+
+/** A number as a PDF operand: no exponent, no needless digits. */
+export function operand(value: number): string {
+  const text = Math.abs(value) < 1e-9 ? "0" : value.toFixed(6);
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+/** A name as a PDF operand, with the characters escaped that a name can't hold. */
+export const nameOperand = (name: string): string =>
+  `/${[...new TextEncoder().encode(name)].map((c) => (c > 0x20 && c < 0x7f && !"()<>[]{}/%#".includes(String.fromCharCode(c)) ? String.fromCharCode(c) : `#${c.toString(16).padStart(2, "0")}`)).join("")}`;
+
+/** Setting one property (width or dash) of the painting operators of a page. */
+interface Property {
+  /** Operand text wanted for each row of the path sources; undefined where nothing changes. */
+  readonly wanted: readonly (string | undefined)[];
+  /** Where the value in force was set in the same instance; from = to = 0 for nowhere. */
+  readonly setFrom: Uint32Array;
+  readonly setTo: Uint32Array;
+  readonly operator: "w" | "d";
+  /** The operand text that was in force, to go back to. */
+  readonly was: (row: number) => string;
+}
+
+/** The patches that carry out a page's changes, by instance. */
+export function patchesFor(page: Page, changes: PageChanges): Map<number, Patch[]> {
+  const patches = new Map<number, Patch[]>();
+  const add = (instance: number, patch: Patch): void => {
+    const list = patches.get(instance);
+    if (list) list.push(patch);
+    else patches.set(instance, [patch]);
+  };
+  const { paths } = page.source;
+  const inherits = instancesThatInherit(page);
+  setProperty(page, inherits, add, {
+    wanted: wantedByOperator(page.paths, paths.count, changes.widths.map(({ rows, widthMm }) => ({ rows, text: (unitMm) => operand(widthMm / unitMm) })), paths.unitMm),
+    setFrom: paths.widthFrom,
+    setTo: paths.widthTo,
+    operator: "w",
+    was: (row) => operand(paths.width[row] ?? 1),
+  });
+  setProperty(page, inherits, add, {
+    wanted: wantedByOperator(page.paths, paths.count, changes.dashes.map(({ rows, dashMm }) => ({ rows, text: (unitMm) => `[${dashMm.map((each) => operand(each / unitMm)).join(" ")}] 0` })), paths.unitMm),
+    setFrom: paths.dashFrom,
+    setTo: paths.dashTo,
+    operator: "d",
+    was: (row) => paths.dashTexts[paths.dashText[row] ?? 0] ?? "[] 0",
+  });
+  setHeights(page, changes, add);
+  return patches;
+}
+
+/** One painting operator may paint several marks; a change of one of them is a change of all. */
+function wantedByOperator(
+  columns: PathColumns,
+  count: number,
+  changes: readonly { rows: Uint32Array; text: (unitMm: number) => string }[],
+  unitMm: Float64Array,
+): (string | undefined)[] {
+  const wanted = new Array<string | undefined>(count).fill(undefined);
+  for (const { rows, text } of changes) {
+    for (const row of rows) {
+      const at = columns.source[row] ?? 0;
+      wanted[at] ??= text(unitMm[at] ?? 1);
+    }
+  }
+  return wanted;
+}
+
+/** Instances in which a form is drawn that takes over their width or dash; there, a setting is not ours alone. */
+function instancesThatInherit(page: Page): Set<number> {
+  const { instances, paths } = page.source;
+  const found = new Set<number>();
+  for (let row = 0; row < paths.count; row++) {
+    if (paths.widthFrom[row] !== paths.widthTo[row] && paths.dashFrom[row] !== paths.dashTo[row]) continue;
+    for (let parent = instances[paths.instance[row] ?? 0]?.parent ?? -1; parent >= 0; parent = instances[parent]?.parent ?? -1) found.add(parent);
+  }
+  return found;
+}
+
+/**
+ * Where everything painted with one setting wants the same new value, the setting itself is
+ * rewritten. Elsewhere the value is set before the path and set back after it.
+ */
+function setProperty(page: Page, inherits: ReadonlySet<number>, add: (instance: number, patch: Patch) => void, property: Property): void {
+  const { paths } = page.source;
+  const { wanted, setFrom, setTo, operator, was } = property;
+  if (wanted.every((each) => each === undefined)) return;
+  const settings = new Map<string, string | null>();
+  const keyOf = (row: number): string => `${paths.instance[row]}:${setFrom[row]}`;
+  const canRewrite = (row: number): boolean => setFrom[row] !== setTo[row] && !inherits.has(paths.instance[row] ?? 0);
+  for (let row = 0; row < paths.count; row++) {
+    if (!canRewrite(row)) continue;
+    const [key, want] = [keyOf(row), wanted[row] ?? null];
+    const known = settings.get(key);
+    settings.set(key, known === undefined || known === want ? want : null);
+  }
+  const rewritten = new Set<string>();
+  for (let row = 0; row < paths.count; row++) {
+    const want = wanted[row];
+    if (want === undefined) continue;
+    const instance = paths.instance[row] ?? 0;
+    const key = keyOf(row);
+    if (canRewrite(row) && settings.get(key) === want) {
+      if (!rewritten.has(key)) add(instance, { from: setFrom[row] ?? 0, to: setTo[row] ?? 0, text: `${want} ${operator}` });
+      rewritten.add(key);
+      continue;
+    }
+    const [start, end] = [paths.start[row] ?? 0, paths.end[row] ?? 0];
+    add(instance, { from: start, to: start, text: `${want} ${operator} ` });
+    add(instance, { from: end, to: end, text: ` ${was(row)} ${operator}` });
+  }
+}
+
+function setHeights(page: Page, changes: PageChanges, add: (instance: number, patch: Patch) => void): void {
+  const { texts } = page.source;
+  const factor = new Float64Array(texts.count).fill(1);
+  for (const { rows, heightMm } of changes.heights)
+    for (const row of rows) factor[page.texts.source[row] ?? 0] = heightMm / (page.texts.heightMm[row] || heightMm);
+  for (let row = 0; row < texts.count; row++) {
+    const k = factor[row] ?? 1;
+    const font = texts.fontNames[row] ?? "";
+    if (k === 1 || font === "") continue;
+    const [instance, size] = [texts.instance[row] ?? 0, texts.size[row] ?? 1];
+    const [start, end] = [texts.start[row] ?? 0, texts.end[row] ?? 0];
+    add(instance, { from: start, to: start, text: `${nameOperand(font)} ${operand(size * k)} Tf ` });
+    add(instance, { from: end, to: end, text: ` ${nameOperand(font)} ${operand(size)} Tf${stepBack(page, factor, row)}` });
+  }
+}
+
+/** Keeps the place of a string that goes on where the changed one ended, if it keeps its height. */
+function stepBack(page: Page, factor: Float64Array, row: number): string {
+  const { texts } = page.source;
+  const next = row + 1;
+  const goesOn = texts.carried[next] === 1 && texts.instance[next] === texts.instance[row];
+  if (!goesOn || factor[next] === factor[row]) return "";
+  const longer = (texts.grows[row] ?? 0) * ((factor[row] ?? 1) - 1);
+  return ` [${operand((longer * 1000) / (texts.size[row] || 1))}] TJ`;
+}
+
+/** Applies patches to a content; insertions at one place keep their order. */
+export function patched(content: Uint8Array, patches: readonly Patch[]): Uint8Array {
+  const order = patches.map((patch, i) => ({ patch, i })).sort((a, b) => a.patch.from - b.patch.from || a.patch.to - b.patch.to || a.i - b.i);
+  const pieces: Uint8Array[] = [];
+  const encoder = new TextEncoder();
+  let at = 0;
+  for (const { patch } of order) {
+    if (patch.from < at) throw new Error(`Patches overlap at ${patch.from}.`);
+    pieces.push(content.subarray(at, patch.from), encoder.encode(patch.text));
+    at = patch.to;
+  }
+  pieces.push(content.subarray(at));
+  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
+  let to = 0;
+  for (const piece of pieces) {
+    whole.set(piece, to);
+    to += piece.length;
+  }
+  return whole;
+}

@@ -1,0 +1,3 @@
+export { inspect, statedScale } from "./inspect";
+export type { InspectOptions } from "./inspect";
+export type { Finding, Inspected, NotJudged } from "./finding";

@@ -1,0 +1,4 @@
+export { mendPdf } from "./mend";
+export type { Mended, MendOptions } from "./mend";
+export type { MendDone } from "./plan";
+export { ChangeLog, unmeantDifferences } from "./prove";

@@ -1,0 +1,108 @@
+import { PAINT, type BoxMm, type Drawing, type Page } from "../drawing";
+import { statedScale, type Finding, type Inspected } from "../inspect";
+import { formatScale, type Scale } from "../quantity";
+import type { OfficeStandard } from "../standard";
+
+/** One inspected file for a report; `problem` stands for a file that could not be read. */
+export interface ReportedFile {
+  readonly path: string;
+  readonly sha256: string;
+  readonly drawing?: Drawing;
+  readonly inspected?: Inspected;
+  readonly problem?: string;
+  readonly statedScale?: Scale;
+}
+
+/** Figures in reports are millimetres to a thousandth. */
+const round = (value: number): number => Math.round(value * 1000) / 1000;
+
+const boxJson = ({ x, y, width, height }: BoxMm): BoxMm => ({ x: round(x), y: round(y), width: round(width), height: round(height) });
+
+/** Mends by the short names of the report's contract. */
+const MEND_WORDS = { rename: "rename", "set-width": "set", "set-line-type": "set", "set-height": "set" } as const;
+
+export function findingJson(finding: Finding): Record<string, unknown> {
+  const { rule, severity, page, layer, message, measured, expected, unit, mend, count, suggestions, placesMm, boxMm } = finding;
+  const places: BoxMm[] = [];
+  for (let i = 0; i < placesMm.length; i += 4)
+    places.push(boxJson({ x: placesMm[i] ?? 0, y: placesMm[i + 1] ?? 0, width: placesMm[i + 2] ?? 0, height: placesMm[i + 3] ?? 0 }));
+  return {
+    rule,
+    severity,
+    page,
+    ...(layer === undefined ? {} : { layer }),
+    atMm: boxJson(boxMm),
+    message,
+    ...(measured === undefined ? {} : { measured }),
+    ...(expected === undefined ? {} : { expected }),
+    ...(unit === undefined ? {} : { unit }),
+    ...(mend === undefined ? {} : { mend: MEND_WORDS[mend.kind] }),
+    count,
+    places,
+    ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
+  };
+}
+
+/** Stroked subpaths of a page. */
+export function strokeCount(page: Page): number {
+  let count = 0;
+  for (const paint of page.paths.paint) if (paint & PAINT.stroke) count++;
+  return count;
+}
+
+/** Names of the layers that have marks on a page, in the file's order. */
+export function layersOnPage(drawing: Drawing, page: Page): string[] {
+  const used = new Set<number>([...page.paths.layer, ...page.texts.layer, ...page.images.map((image) => image.layer)]);
+  return [...new Set(drawing.layers.filter((_, id) => used.has(id)).map((layer) => layer.name))];
+}
+
+function pageJson(drawing: Drawing, page: Page, given: Scale | undefined): Record<string, unknown> {
+  const stated = given ?? statedScale(page);
+  return {
+    index: page.index,
+    widthMm: round(page.widthMm),
+    heightMm: round(page.heightMm),
+    layers: layersOnPage(drawing, page),
+    strokes: strokeCount(page),
+    texts: page.texts.count,
+    scale: stated ? { stated: formatScale(stated) } : {},
+  };
+}
+
+function fileJson({ path, sha256, drawing, inspected, problem, statedScale: given }: ReportedFile): Record<string, unknown> {
+  if (!drawing || !inspected) {
+    const message = problem ?? "unreadable";
+    const unreadable = { rule: "file/unreadable", severity: "stop", page: 0, atMm: { x: 0, y: 0, width: 0, height: 0 }, message };
+    return { path, sha256, format: "unknown", error: message, pages: [], findings: [unreadable], notJudged: [] };
+  }
+  return {
+    path,
+    sha256,
+    format: drawing.format,
+    layers: drawing.layers.map((layer) => layer.name),
+    pages: drawing.pages.map((page) => pageJson(drawing, page, given)),
+    findings: inspected.findings.map(findingJson),
+    notJudged: inspected.notJudged,
+    ...(drawing.notes.length > 0 ? { notes: drawing.notes } : {}),
+  };
+}
+
+/** Findings of files by severity; a file that can't be read is one stop. */
+export function totals(files: readonly ReportedFile[]): { stop: number; mend: number; note: number } {
+  const sums = { stop: 0, mend: 0, note: 0 };
+  for (const file of files) {
+    if (!file.inspected) sums.stop++;
+    for (const finding of file.inspected?.findings ?? []) sums[finding.severity]++;
+  }
+  return sums;
+}
+
+/** The report as the command line's contract has it; `atMm` is the box of all places of a finding, `places` each of them. */
+export function reportJson(version: string, standard: OfficeStandard, files: readonly ReportedFile[]): Record<string, unknown> {
+  return {
+    hemstitch: version,
+    standard: { name: standard.name, edition: standard.edition },
+    files: files.map(fileJson),
+    totals: totals(files),
+  };
+}
