@@ -315,6 +315,8 @@ export interface TextPlace {
   readonly carried: boolean;
   /** Advance that grows with the size, text-space units before horizontal scaling. */
   readonly grows: number;
+  /** The part of it that comes before the first shown piece. */
+  readonly lead: number;
 }
 
 /** Collects the shown strings of one page into columns. */
@@ -335,6 +337,7 @@ export class TextCollector {
   private readonly size = growing.float64();
   private readonly carried = growing.uint8();
   private readonly grows = growing.float64();
+  private readonly lead = growing.float64();
   private readonly fontNames: string[] = [];
   absurd = 0;
 
@@ -361,6 +364,7 @@ export class TextCollector {
     this.size.push(place.size);
     this.carried.push(place.carried ? 1 : 0);
     this.grows.push(place.grows);
+    this.lead.push(place.lead);
     this.fontNames.push(place.fontName);
     if (this.strings.length > this.limits.marks) throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
   }
@@ -388,6 +392,7 @@ export class TextCollector {
         size: this.size.done(),
         carried: this.carried.done(),
         grows: this.grows.done(),
+        lead: this.lead.done(),
         fontNames: this.fontNames,
       },
     };

@@ -571,7 +571,7 @@ class StreamReader {
         colour: state.textMode === 1 ? state.strokeColour : state.fillColour,
         ...shown.mark,
       },
-      { instance: this.instance, start: this.operandsFrom, end: this.lexer.at, fontName: state.fontName, size: state.fontSize, carried: shown.carried, grows: shown.grows },
+      { instance: this.instance, start: this.operandsFrom, end: this.lexer.at, fontName: state.fontName, size: state.fontSize, carried: shown.carried, grows: shown.grows, lead: shown.lead },
     );
   }
 }

@@ -130,7 +130,10 @@ function setHeights(page: Page, changes: PageChanges, add: (instance: number, pa
     if (k === 1 || font === "") continue;
     const [instance, size] = [texts.instance[row] ?? 0, texts.size[row] ?? 1];
     const [start, end] = [texts.start[row] ?? 0, texts.end[row] ?? 0];
-    add(instance, { from: start, to: start, text: `${nameOperand(font)} ${operand(size * k)} Tf ` });
+    const lead = texts.lead[row] ?? 0;
+    // An adjustment in front would grow with the size and move the anchor; it is taken back first.
+    const before = lead === 0 ? "" : `[${operand((lead * (k - 1) * 1000) / size)}] TJ `;
+    add(instance, { from: start, to: start, text: `${before}${nameOperand(font)} ${operand(size * k)} Tf ` });
     add(instance, { from: end, to: end, text: ` ${nameOperand(font)} ${operand(size)} Tf${stepBack(page, factor, row)}` });
   }
 }
@@ -141,7 +144,7 @@ function stepBack(page: Page, factor: Float64Array, row: number): string {
   const next = row + 1;
   const goesOn = texts.carried[next] === 1 && texts.instance[next] === texts.instance[row];
   if (!goesOn || factor[next] === factor[row]) return "";
-  const longer = (texts.grows[row] ?? 0) * ((factor[row] ?? 1) - 1);
+  const longer = ((texts.grows[row] ?? 0) - (texts.lead[row] ?? 0)) * ((factor[row] ?? 1) - 1);
   return ` [${operand((longer * 1000) / (texts.size[row] || 1))}] TJ`;
 }
 

@@ -38,9 +38,11 @@ export class TextCursor {
   }
 
   /** Shows a string and moves on; returns it measured on paper. */
-  show(pieces: readonly (number | Uint8Array)[], state: GraphicsState, font: LoadedFont): { mark: Shown; carried: boolean; grows: number } {
-    const start = concat(concat({ ...IDENTITY, f: state.rise }, this.matrix), state.ctm);
+  show(pieces: readonly (number | Uint8Array)[], state: GraphicsState, font: LoadedFont): { mark: Shown; carried: boolean; grows: number; lead: number } {
     const carried = this.running;
+    // A string that begins with an adjustment is anchored behind it.
+    const lead = leadOf(pieces) * state.fontSize;
+    const start = concat(concat({ ...IDENTITY, e: lead * state.horizontal, f: state.rise }, this.matrix), state.ctm);
     let string = "";
     let grows = 0;
     let stays = 0;
@@ -59,8 +61,18 @@ export class TextCursor {
     const advance = (grows + stays) * state.horizontal;
     this.advance(advance);
     this.running = true;
-    return { mark: { string, ...measure(start, state, font, advance) }, carried, grows };
+    return { mark: { string, ...measure(start, state, font, advance - lead * state.horizontal) }, carried, grows, lead };
   }
+}
+
+/** Adjustments before the first shown piece, as a share of the size. */
+function leadOf(pieces: readonly (number | Uint8Array)[]): number {
+  let lead = 0;
+  for (const piece of pieces) {
+    if (typeof piece !== "number") break;
+    lead -= piece / 1000;
+  }
+  return lead;
 }
 
 /** Height of capitals, baseline and direction of a string set at `start` (text space → paper). */

@@ -1,0 +1,12 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: "core", include: ["core/test/**/*.test.ts"], testTimeout: 60_000 } },
+      { test: { name: "cli", include: ["cli/test/**/*.test.ts"], testTimeout: 60_000 } },
+      { test: { name: "demo", include: ["demo/test/**/*.test.ts"], testTimeout: 120_000 } },
+      { test: { name: "database", include: ["web/test/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false } },
+    ],
+  },
+});
