@@ -117,6 +117,16 @@ export class TitleBlockEntry {
   @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => TitleCellEntry) cells!: TitleCellEntry[];
 }
 
+/** Layers that a frame is drawn on. */
+export class FrameLayersEntry {
+  /** The drawing frame and the outline of the title block. */
+  @IsString() @IsNotEmpty() @MaxLength(255) frame!: string;
+  /** Lines within the title block, zone marks, and lettering. */
+  @IsString() @IsNotEmpty() @MaxLength(255) cells!: string;
+  /** Titles of drawings and scale bars. */
+  @IsString() @IsNotEmpty() @MaxLength(255) titles!: string;
+}
+
 /** A sheet frame as it lies, width first. */
 export class FrameEntry {
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string;
@@ -128,6 +138,7 @@ export class FrameEntry {
   /** Length of a zone field along the border; 0 for no zones. */
   @IsNumber() @Min(0) @Max(1000) zoneMm!: number;
   @ValidateNested() @Type(() => TitleBlockEntry) titleBlock!: TitleBlockEntry;
+  @ValidateNested() @Type(() => FrameLayersEntry) layers!: FrameLayersEntry;
 }
 
 /** A sheet size that pages may have, upright or turned. */

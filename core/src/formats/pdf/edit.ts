@@ -1,4 +1,4 @@
-import { PDFArray, PDFDict, PDFHexString, PDFName, PDFRawStream, PDFRef, PDFStream, type PDFContext, type PDFDocument, type PDFObject } from "@cantoo/pdf-lib";
+import { PDFDict, PDFHexString, PDFName, PDFRawStream, PDFRef, PDFStream, type PDFContext, type PDFDocument, type PDFObject } from "@cantoo/pdf-lib";
 import type { Drawing, DrawingChanges, Page } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
@@ -7,6 +7,7 @@ import { openPdf } from "./open";
 import { inherited } from "./page-box";
 import { nameOperand, patched, patchesFor, type Patch } from "./patches";
 import { pageContent } from "./read";
+import { refOf, replaceRefs } from "./refs";
 import { InflateBudget, streamBytes, type InflateFn } from "./streams";
 
 /**
@@ -180,40 +181,5 @@ function renameLayers(document: PDFDocument, drawing: Drawing, names: ReadonlyMa
       dictOf(document.context.lookup(refOf(tag)))?.set(PDFName.of("Name"), PDFHexString.fromText(name));
     }
   }
-  if (replaced.size > 0) replaceRefs(document.context, replaced);
-}
-
-const refOf = (tag: string): PDFRef => {
-  const [number = "0", generation = "0"] = tag.split(" ");
-  return PDFRef.of(Number(number), Number(generation));
-};
-
-function replaceRefs(context: PDFContext, replaced: ReadonlyMap<string, PDFRef>): void {
-  for (const [, object] of context.enumerateIndirectObjects()) replaceIn(object, replaced);
-  for (const tag of replaced.keys()) context.delete(refOf(tag));
-}
-
-function replaceIn(object: PDFObject, replaced: ReadonlyMap<string, PDFRef>): void {
-  if (object instanceof PDFStream) return replaceIn(object.dict, replaced);
-  if (object instanceof PDFDict) {
-    for (const [key, value] of object.entries()) {
-      const fresh = value instanceof PDFRef ? replaced.get(value.tag) : undefined;
-      if (fresh) object.set(key, fresh);
-      else if (!(value instanceof PDFRef)) replaceIn(value, replaced);
-    }
-  } else if (object instanceof PDFArray) replaceInArray(object, replaced);
-}
-
-/** Lists of layers hold each layer once. */
-function replaceInArray(array: PDFArray, replaced: ReadonlyMap<string, PDFRef>): void {
-  for (let i = array.size() - 1; i >= 0; i--) {
-    const value = array.get(i);
-    const fresh = value instanceof PDFRef ? replaced.get(value.tag) : undefined;
-    if (!fresh) {
-      if (!(value instanceof PDFRef)) replaceIn(value, replaced);
-      continue;
-    }
-    if (array.asArray().some((each, at) => at !== i && each === fresh)) array.remove(i);
-    else array.set(i, fresh);
-  }
+  replaceRefs(document.context, replaced);
 }

@@ -40,6 +40,14 @@ const SMALL_BLOCK = {
   ]),
 };
 
+const HYPHENATED_LAYERS = { frame: "A-ANNO-TTLB", cells: "A-ANNO-TTLB-LINE", titles: "A-ANNO-TTLT" };
+
+/** The same frames for names in fixed positions. */
+export const withFixedNames = (frame: FrameEntry): FrameEntry => ({
+  ...frame,
+  layers: { frame: "A-FRAME-F-", cells: "A-TITLE-V-", titles: "A-TITLE-T-" },
+});
+
 /** Borders 20 mm at the binding edge and 10 mm elsewhere, zone fields of 50 mm (ISO 5457, from memory). */
 const isoFrame = (id: string, widthMm: number, heightMm: number, titleBlock: FrameEntry["titleBlock"]): FrameEntry => ({
   id,
@@ -50,6 +58,7 @@ const isoFrame = (id: string, widthMm: number, heightMm: number, titleBlock: Fra
   centringMarks: true,
   zoneMm: 50,
   titleBlock,
+  layers: HYPHENATED_LAYERS,
 });
 
 export const A1_FRAME = isoFrame("A1", 841, 594, METRIC_BLOCK);
@@ -65,4 +74,5 @@ export const ARCH_D_FRAME: FrameEntry = {
   centringMarks: true,
   zoneMm: 0,
   titleBlock: METRIC_BLOCK,
+  layers: HYPHENATED_LAYERS,
 };

@@ -1,7 +1,7 @@
 import { HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS, type NameGrammar } from "../../naming";
 import { PAPER_SIZES } from "../../quantity";
 import { STANDARD_FORMAT, type FrameEntry, type LineTypeEntry, type OfficeStandard, type PenEntry, type TextStyleEntry } from "../model";
-import { A1_FRAME, A3_FRAME, ARCH_D_FRAME } from "./frames";
+import { A1_FRAME, A3_FRAME, ARCH_D_FRAME, withFixedNames } from "./frames";
 
 /**
  * Line widths of ISO 128-2 with the colour code of technical pens of ISO 9175-1 (from memory),
@@ -118,5 +118,5 @@ export const iso13567 = (): OfficeStandard =>
     layers: ISO_13567,
     scales: ISO_SCALES,
     sizes: sheetSizes("ISO A"),
-    frames: [A1_FRAME, A3_FRAME],
+    frames: [A1_FRAME, A3_FRAME].map(withFixedNames),
   });

@@ -1,0 +1,56 @@
+import { Length, onPaper, type Scale } from "../quantity";
+import type { PdfPage } from "../formats/pdf/write";
+
+/** A scale bar as lengths on paper: where each block begins and ends, and the figures at the ends. */
+export interface ScaleBar {
+  readonly blocks: readonly { readonly fromMm: number; readonly toMm: number; readonly filled: boolean }[];
+  readonly figures: readonly { readonly atMm: number; readonly text: string }[];
+  readonly lengthMm: number;
+}
+
+/** Lengths that one step of a bar can stand for, millimetres in the building. */
+const METRIC_STEPS = [10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000, 50_000, 100_000];
+const FOOT = Length.of(1, "ft");
+const FEET_STEPS = [1, 2, 5, 10, 20, 50, 100, 200];
+/** A step is at least so long on paper that its figure fits. */
+const LEAST_STEP_MM = 6;
+
+/**
+ * A bar that measures true: in feet, blocks of 1, 1, 2 and 4 steps as offices draw them (common
+ * practice); in metres, five equal steps.
+ */
+export function scaleBar(scale: Scale, units: "metric" | "feet-inches"): ScaleBar {
+  return units === "metric" ? metricBar(scale) : feetBar(scale);
+}
+
+function bar(step: Length, multiples: readonly number[], scale: Scale, figure: (multiple: number) => string): ScaleBar {
+  const at = (multiple: number): number => onPaper(step.times(multiple), scale).toNumber();
+  const ends = multiples.reduce<number[]>((sums, each) => [...sums, (sums.at(-1) ?? 0) + each], [0]);
+  return {
+    blocks: multiples.map((_, i) => ({ fromMm: at(ends[i] ?? 0), toMm: at(ends[i + 1] ?? 0), filled: i % 2 === 0 })),
+    figures: ends.map((end) => ({ atMm: at(end), text: figure(end) })),
+    lengthMm: at(ends.at(-1) ?? 0),
+  };
+}
+
+function metricBar(scale: Scale): ScaleBar {
+  const stepMm = METRIC_STEPS.find((each) => onPaper(Length.of(each, "mm"), scale).toNumber() >= LEAST_STEP_MM * 1.5) ?? 100_000;
+  return bar(Length.of(stepMm, "mm"), [1, 1, 1, 1, 1], scale, (n) => (n === 5 ? `${(n * stepMm) / 1000} m` : `${(n * stepMm) / 1000}`));
+}
+
+function feetBar(scale: Scale): ScaleBar {
+  const feet = FEET_STEPS.find((each) => onPaper(FOOT.times(each), scale).toNumber() >= LEAST_STEP_MM) ?? 200;
+  return bar(FOOT.times(feet), [1, 1, 2, 4], scale, (n) => `${n * feet}'`);
+}
+
+const BAR_HEIGHT_MM = 2;
+
+/** Draws a bar with its left end at (x, y); the page's pen and layer are those of drawing titles. */
+export function drawScaleBar(page: PdfPage, { blocks, figures }: ScaleBar, x: number, y: number, figureMm: number): void {
+  for (const { fromMm, toMm, filled } of blocks) {
+    const box = { x: x + fromMm, y, width: toMm - fromMm, height: BAR_HEIGHT_MM };
+    if (filled) page.rectangle(box, "f");
+    page.rectangle(box);
+  }
+  for (const { atMm, text } of figures) page.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
+}
