@@ -1,3 +1,4 @@
+import { PAINT } from "../../drawing";
 import { counted, layerName, type JudgeContext, type Marks, type PageFacts, type Rule } from "../rule";
 
 export const defaultUsed: Rule = {
@@ -29,9 +30,9 @@ function judgeLayer(context: JudgeContext, facts: PageFacts, layer: number): voi
 }
 
 function rowsOn(facts: PageFacts, of: Marks["of"], layer: number): Marks {
-  const column = facts.page[of].layer;
+  const { layer: column, paint } = facts.page[of];
   const rows: number[] = [];
   if ((facts.marksPerLayer[layer + 1] ?? 0) > 0)
-    for (let row = 0; row < column.length; row++) if (column[row] === layer) rows.push(row);
+    for (let row = 0; row < column.length; row++) if (column[row] === layer && !((paint[row] ?? 0) & PAINT.hidden)) rows.push(row);
   return { of, rows: Uint32Array.from(rows) };
 }

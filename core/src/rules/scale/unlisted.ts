@@ -18,8 +18,10 @@ export const unlisted: Rule = {
       if (!stated) continue;
       const scale = stated.toNumber();
       if (listed.some((each) => Math.abs(each / scale - 1) <= SAME_SHARE)) continue;
-      const nearest = scales[listed.reduce((best, each, i) => (Math.abs(Math.log(each / scale)) < Math.abs(Math.log((listed[best] ?? 1) / scale)) ? i : best), 0)] ?? "";
-      const written = formatScale(stated, units);
+      // A drawing in feet and inches is told the nearest scale of its own kind, and so is a metric one.
+      const inFeet = page.viewports[0] ? isFeet(page.viewports[0].ratio) : units === "feet-inches";
+      const nearest = nearestListed(scale, scales.filter((written) => isFeet(written) === inFeet)) ?? nearestListed(scale, scales) ?? "";
+      const written = formatScale(stated, inFeet ? "feet-inches" : "metric");
       context.report({
         page: page.index,
         message: () => `The drawing is at ${written}, which is not a listed scale; the nearest is ${nearest}.`,
@@ -29,3 +31,13 @@ export const unlisted: Rule = {
     }
   },
 };
+
+const isFeet = (written: string): boolean => /['"=]/.test(written);
+
+function nearestListed(scale: number, scales: readonly string[]): string | undefined {
+  const far = (written: string): number => {
+    const parsed = parseScale(written);
+    return parsed.ok ? Math.abs(Math.log(parsed.value.toNumber() / scale)) : Infinity;
+  };
+  return [...scales].sort((a, b) => far(a) - far(b))[0];
+}

@@ -30,14 +30,19 @@ function judgeLook(context: JudgeContext, facts: PageFacts, look: TextLook): voi
 const isHeight = (context: JudgeContext, measured: number, wanted: number): boolean =>
   Math.abs(measured - wanted) <= wanted * context.standard.standard.tolerances.heightShare + 1e-6;
 
+/** Drawings are seldom reused at more than this many times their scale. */
+const FAR_SCALE = 4;
+
 /** Lettering made for another scale is right there: 1.25 mm at 1:100 is 2.5 mm at 1:50. */
 function rightScale(context: JudgeContext, { stated }: PageFacts, look: TextLook): string {
   if (!stated) return "";
   const { units, scales } = context.standard.standard;
   for (const written of scales) {
     const scale = parseScale(written);
-    if (!scale.ok || scale.value.equals(stated)) continue;
-    const there = (look.heightMm * stated.toNumber()) / scale.value.toNumber();
+    if (!scale.ok) continue;
+    const larger = stated.toNumber() / scale.value.toNumber();
+    if (larger > FAR_SCALE || larger < 1 / FAR_SCALE || Math.abs(larger - 1) < 0.1) continue;
+    const there = look.heightMm * larger;
     if (context.standard.textStyles.some((style) => isHeight(context, there, style.heightMm)))
       return ` It would be ${mm(Number(there.toFixed(1)))} at ${formatScale(Scale.of(scale.value.buildingPerPaper), units)}.`;
   }

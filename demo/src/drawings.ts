@@ -1,0 +1,110 @@
+import { readFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { PdfDrawing, type FontFile } from "@hemstitch/core/formats/pdf/write";
+import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
+import { preset, type OfficeStandard } from "@hemstitch/core/standard";
+import { ORCHARD, SALTMARSH, type Building } from "./building";
+import { drawPlan } from "./draw-plan";
+import { drawStructure } from "./draw-structure";
+import { PenBoard, type Slips } from "./pen-board";
+
+const fonts = join(dirname(fileURLToPath(import.meta.url)), "..", "..", "core", "assets", "fonts");
+
+/** Lettering of the demo office: Barlow, whose capitals are seven tenths of the size (its OS/2 table). */
+export const barlow = (): FontFile => ({ bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Regular.ttf"))), capHeight: 0.7 });
+
+export const demoStandard = (): OfficeStandard => {
+  const standard = preset("tarnwick");
+  if (!standard) throw new Error("The preset of the demo office is missing.");
+  return standard;
+};
+
+/** One drawing of the demo: what it shows, how, and with which slips. Sizes in millimetres. */
+interface Recipe {
+  readonly file: string;
+  readonly title: string;
+  readonly building: Building;
+  readonly scale: string;
+  readonly page: readonly [number, number];
+  readonly slips?: Slips;
+  readonly extra?: (board: PenBoard) => void;
+  readonly structure?: boolean;
+}
+
+const A1 = [841, 594] as const;
+const A3 = [420, 297] as const;
+const ARCH_D = [914.4, 609.6] as const;
+
+const RECIPES: readonly Recipe[] = [
+  { file: "saltmarsh-ground-50.pdf", title: "Ground floor plan", building: SALTMARSH, scale: "1:50", page: A1 },
+  { file: "saltmarsh-ground-100-a3.pdf", title: "Ground floor plan", building: SALTMARSH, scale: "1:100", page: A3 },
+  {
+    file: "saltmarsh-ground-50-drafter.pdf",
+    title: "Ground floor plan",
+    building: SALTMARSH,
+    scale: "1:50",
+    page: A1,
+    slips: {
+      names: { "A-WALL": "walls", "A-DOOR": "A_Door" },
+      widths: { "A-GLAZ": 0.35, "A-FLOR-STRS": 0.3, "A-FURN": 0 },
+      dashes: { "A-FLOR-OVHD": [9, 5] },
+      heights: { "A-ANNO-TEXT": { 3.5: 3 } },
+    },
+    extra: (board) => {
+      board.page.layer("A-AREA").endLayer().pen(0.25);
+      board.line(8000, 8600, 8800, 8600).line(8800, 8600, 8800, 9200).line(8800, 9200, 8000, 9200).line(8000, 9200, 8000, 8600);
+    },
+  },
+  { file: "saltmarsh-ground-75-trimmed.pdf", title: "Ground floor plan", building: SALTMARSH, scale: "1:75", page: [829, 582] },
+  { file: "orchard-ground-48.pdf", title: "Floor plan", building: ORCHARD, scale: `1/4" = 1'-0"`, page: ARCH_D },
+  {
+    file: "orchard-ground-48-drafter.pdf",
+    title: "Floor plan",
+    building: ORCHARD,
+    scale: `1/4" = 1'-0"`,
+    page: ARCH_D,
+    slips: {
+      names: { "A-WALL": "A-WAL" },
+      widths: { "A-DOOR": 0.4 },
+      dashes: { "A-GRID": [2.16, 0.54] },
+      heights: { "A-ANNO-DIMS": { 2.5: 2 } },
+    },
+    extra: (board) => {
+      board.page.layer("A-SIGN").pen(0.25);
+      board.box(8500, -2600, 3000, 400).text("CLINIC", 10_000, -2600, 2.5, "middle", 0, 0, 2);
+    },
+  },
+  { file: "orchard-structure-consultant.pdf", title: "Foundation plan", building: ORCHARD, scale: `1/4" = 1'-0"`, page: ARCH_D, structure: true },
+];
+
+export interface DemoDrawing {
+  readonly file: string;
+  readonly title: string;
+  readonly work: string;
+  readonly scale: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Generates the demo's drawings as layered PDFs. */
+export async function demoDrawings(): Promise<DemoDrawing[]> {
+  return Promise.all(RECIPES.map(async (recipe) => ({ file: recipe.file, title: recipe.title, work: recipe.building.work, scale: recipe.scale, bytes: await generate(recipe) })));
+}
+
+async function generate({ title, building, scale: written, page: [width, height], slips, extra, structure }: Recipe): Promise<Uint8Array> {
+  const scale = must(parseScale(written));
+  const font = structure ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 } : barlow();
+  const drawing = await PdfDrawing.create(font, `${building.work}: ${title}`);
+  const page = drawing.addPage(width, height);
+  const { x0, y0, x1, y1 } = building.outside;
+  const k = scale.toNumber();
+  // The building stands in the middle, a little right and low: dimension rows stand left and above.
+  const origin = [(width - (x1 - x0) / k) / 2 + 10 - x0 / k, (height - (y1 - y0) / k) / 2 - 12 - y0 / k] as const;
+  const board = new PenBoard(page, demoStandard(), k, origin, slips);
+  if (structure) drawStructure(board, building);
+  else drawPlan(board, building);
+  extra?.(board);
+  page.stateScale([{ boxMm: { x: 0, y: 0, width, height }, name: title, buildingPerPaper: k, ratio: formatScale(scale, building.units), units: building.units }]);
+  page.finish();
+  return drawing.save();
+}

@@ -1,0 +1,46 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { readPdf } from "@hemstitch/core/formats/pdf";
+import { inspect } from "@hemstitch/core/inspect";
+import { mendPdf } from "@hemstitch/core/mend";
+import { nodeInflate } from "@hemstitch/core/node";
+import { must } from "@hemstitch/core/quantity";
+import { checkedByQpdf } from "../../core/test/support/tools";
+import { demoDrawings, demoStandard, type DemoDrawing } from "../src/drawings";
+import { PLANTED } from "../src/planted";
+
+/** The demo's drawings say exactly what was planted in them: invented for the demo. */
+describe("demo drawings", () => {
+  let drawings: DemoDrawing[] = [];
+  beforeAll(async () => {
+    drawings = await demoDrawings();
+  });
+  const bytesOf = (file: string): Uint8Array => drawings.find((each) => each.file === file)!.bytes;
+
+  it("are all listed with their planted faults", () => {
+    expect(drawings.map((each) => each.file).sort()).toEqual(Object.keys(PLANTED).sort());
+  });
+
+  it.each(Object.keys(PLANTED))("%s has its planted faults and no others", async (file) => {
+    const drawing = must(await readPdf(bytesOf(file), { inflate: nodeInflate }));
+    const found = inspect(drawing, demoStandard()).findings;
+    const expected = PLANTED[file]!;
+    for (const planted of expected) {
+      const match = found.find((finding) => finding.rule === planted.rule && (planted.layer === undefined || finding.layer === planted.layer));
+      expect(match, `${planted.rule} ${planted.layer ?? ""}`).toBeDefined();
+      if (planted.measured !== undefined) expect(typeof match!.measured === "number" ? Number(match!.measured.toFixed(2)) : match!.measured).toBe(planted.measured);
+      if (planted.expected !== undefined) expect(match!.expected).toBe(planted.expected);
+      if (planted.count !== undefined) expect(match!.count).toBe(planted.count);
+    }
+    expect(found.map((finding) => `${finding.rule} ${finding.layer ?? ""}`).length).toBe(expected.length);
+  });
+
+  it.each(Object.keys(PLANTED).filter((file) => PLANTED[file]!.some((each) => each.mends)))("%s is mended of what can be mended", async (file) => {
+    const original = bytesOf(file);
+    const copy = original.slice();
+    const mended = must(await mendPdf(original, demoStandard(), { inflate: nodeInflate }));
+    expect(original).toEqual(copy);
+    checkedByQpdf(mended.bytes);
+    const left = PLANTED[file]!.filter((planted) => !planted.mends).map((planted) => planted.rule);
+    expect(mended.after.findings.map((finding) => finding.rule).sort()).toEqual(left.sort());
+  });
+});
