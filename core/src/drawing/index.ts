@@ -3,3 +3,4 @@ export { concat, IDENTITY, scaleOf } from "./matrix";
 export type { Matrix } from "./matrix";
 export type { DrawingChanges, PageChanges } from "./changes";
 export { familyName } from "./font-family";
+export { packDrawing, unpackDrawing } from "./pack";

@@ -1,0 +1,52 @@
+// Installs what the project needs and the machine lacks: npm packages, and Debian's packages.
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { output, root, run } from "./run.mjs";
+
+/** npm packages, when the lock file has changed since they were last installed. */
+export function installPackages() {
+  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const stamp = join(root, "node_modules", ".hemstitch-lock");
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
+  run("npm", ["ci", "--no-audit", "--no-fund"]);
+  mkdirSync(join(root, "node_modules"), { recursive: true });
+  writeFileSync(stamp, lock);
+}
+
+/** Folder of PostgreSQL's programs, newest version first; undefined where there is none. */
+export function postgresFolder() {
+  const versions = "/usr/lib/postgresql";
+  const found = existsSync(versions)
+    ? readdirSync(versions)
+        .sort((a, b) => Number(b) - Number(a))
+        .map((version) => join(versions, version, "bin"))
+        .find((folder) => existsSync(join(folder, "initdb")))
+    : undefined;
+  if (found) return found;
+  const onPath = output("sh", ["-c", "command -v initdb"]);
+  return onPath && onPath.slice(0, -"/initdb".length);
+}
+
+const has = (program) => output("sh", ["-c", `command -v ${program}`]) !== undefined;
+
+/** Debian's packages by what proves that they are there. */
+const PACKAGES = {
+  postgresql: () => postgresFolder() !== undefined,
+  chromium: () => existsSync("/usr/bin/chromium"),
+  "mupdf-tools": () => has("mutool"),
+  qpdf: () => has("qpdf"),
+  "poppler-utils": () => has("pdftotext"),
+};
+
+/** Installs Debian's packages that are missing; says what to type where it may not. */
+export function installDebian(...names) {
+  const missing = names.filter((name) => !PACKAGES[name]());
+  if (missing.length === 0) return;
+  const isRoot = process.getuid?.() === 0;
+  const sudo = !isRoot && output("sudo", ["-n", "true"]) !== undefined ? ["sudo", "-n"] : [];
+  if (!isRoot && sudo.length === 0) throw new Error(`Missing: ${missing.join(", ")}. Install them with: sudo apt-get install ${missing.join(" ")}`);
+  const apt = (...args) => run([...sudo, "apt-get"][0], [...sudo, "apt-get", ...args].slice(1), { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  apt("update", "-qq");
+  apt("install", "-y", "-qq", "--no-install-recommends", ...missing);
+}

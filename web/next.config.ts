@@ -1,0 +1,21 @@
+import type { NextConfig } from "next";
+
+const headers = [
+  { key: "X-Content-Type-Options", value: "nosniff" },
+  { key: "X-Frame-Options", value: "DENY" },
+  { key: "Referrer-Policy", value: "same-origin" },
+  { key: "Cross-Origin-Opener-Policy", value: "same-origin" },
+  { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=()" },
+];
+
+const config: NextConfig = {
+  transpilePackages: ["@hemstitch/core"],
+  // These load files of their own at run time and stay outside the bundle.
+  serverExternalPackages: ["pg", "pg-boss", "piscina"],
+  poweredByHeader: false,
+  typescript: { ignoreBuildErrors: false },
+  experimental: { optimizePackageImports: ["@mui/material", "@mui/x-data-grid"] },
+  headers: async () => [{ source: "/:path*", headers }],
+};
+
+export default config;

@@ -1,0 +1,40 @@
+/** A finding as it is kept and shown: the report's JSON with its places as one flat list. */
+export interface FindingRow {
+  readonly rule: string;
+  readonly severity: "stop" | "mend" | "note";
+  readonly page: number;
+  readonly layer?: string;
+  readonly message: string;
+  readonly measured?: number | string;
+  readonly expected?: number | string;
+  readonly unit?: string;
+  /** Kind of the mend a machine can make. */
+  readonly mend?: string;
+  readonly suggestions?: readonly string[];
+  readonly count: number;
+  readonly atMm: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  /** x, y, width, height of each place in turn, millimetres; at most `MOST_PLACES` places. */
+  readonly placesMm: readonly number[];
+}
+
+/** A browser marks no more places of one finding than this; the count says how many there are. */
+export const MOST_PLACES = 2000;
+
+export interface MendRow {
+  readonly rule: string;
+  readonly page: number;
+  readonly layer?: string;
+  readonly count: number;
+  readonly message: string;
+}
+
+/** A source drawing on a sheet. */
+export interface PlacementRow {
+  readonly sourceId: string;
+  /** As written: `1:100`. */
+  readonly placedAt: string;
+  readonly title: string;
+  /** Middle of the drawing on the sheet, millimetres; in the free room where not said. */
+  readonly xMm?: number;
+  readonly yMm?: number;
+}

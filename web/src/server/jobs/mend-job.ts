@@ -1,0 +1,39 @@
+import { and, eq, inArray } from "drizzle-orm";
+import type { Database } from "../database/client";
+import { storable, storableText } from "../database/jsonb";
+import { files, inspectedFiles, inspections, standards } from "../database/schema";
+import { keepFile } from "../files/keep";
+import { maxFileBytes } from "../files/limits";
+import { Heartbeat } from "./heartbeat";
+import { inThread } from "./threads";
+
+/** Mends one file into a new one; the file as received stays as it is. */
+export async function runMendJob(database: Database, fileId: string, only: readonly string[] | null): Promise<void> {
+  const taken = await database
+    .update(inspectedFiles)
+    .set({ mendState: "working", aliveAt: new Date(), mendProblem: null })
+    .where(and(eq(inspectedFiles.id, fileId), inArray(inspectedFiles.mendState, ["waiting", "working"])))
+    .returning({ inspectionId: inspectedFiles.inspectionId, sha256: inspectedFiles.sha256 });
+  const [file] = taken;
+  if (!file) return;
+  const [input] = await database
+    .select({ bytes: files.bytes, standard: standards.content })
+    .from(inspections)
+    .innerJoin(standards, eq(standards.officeId, inspections.officeId))
+    .innerJoin(files, eq(files.sha256, file.sha256))
+    .where(eq(inspections.id, file.inspectionId));
+  if (!input) return;
+  const heartbeat = new Heartbeat(database, fileId, "mendState");
+  const set = (values: Partial<typeof inspectedFiles.$inferInsert>): Promise<unknown> =>
+    database.update(inspectedFiles).set(values).where(and(eq(inspectedFiles.id, fileId), eq(inspectedFiles.mendState, "working")));
+  try {
+    const result = await inThread({ kind: "mend", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes(), only }, { signal: heartbeat.signal });
+    if (!result.ok) return void (await set({ mendState: "failed", mendProblem: storableText(`${result.problem} ${result.remedy}`) }));
+    await keepFile(database, result.sha256, result.bytes);
+    await set({ mendState: "done", mendedSha256: result.sha256, mendedDrawing: result.drawing, mended: storable([...result.mended]), left: storable([...result.left]) });
+  } catch (error) {
+    if (!heartbeat.signal.aborted) await set({ mendState: "failed", mendProblem: storableText(`The file could not be mended: ${error instanceof Error ? error.message : String(error)}`) });
+  } finally {
+    heartbeat.stop();
+  }
+}
