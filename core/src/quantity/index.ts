@@ -1,4 +1,4 @@
-export { diagonalOf, formatLength, Length, parseLength, plainWriting, roundTo } from "./length";
+export { diagonalOf, formatLength, Length, parseLength, plainWriting, roundTo, sumLengths } from "./length";
 export type { LengthStyle, LengthUnit } from "./length";
 export { formatScale, onBuilding, onPaper, parseScale, Scale } from "./scale";
 export { offFrom, PAPER_SIZES, paperSize } from "./paper";

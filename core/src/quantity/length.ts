@@ -216,3 +216,21 @@ export function formatLength(length: Length, style: LengthStyle): string {
   const number = scaled.valueOf().toFixed(decimals);
   return style.suffix ? `${number} ${unit}` : number;
 }
+
+/** Adds up lengths parted by + and −: `12'-6" + 3'-2 1/2" - 0.5 m`. A hyphen between feet and inches is no minus. */
+export function sumLengths(written: string, bareUnit: LengthUnit = "mm"): Result<Length> {
+  const text = plainWriting(written);
+  const terms = text.split(/\s+([+-])\s+|\s*(\+)\s*/).filter((each) => each !== undefined && each !== "");
+  let sum = Length.zero;
+  let sign = 1;
+  for (const term of terms) {
+    if (term === "+" || term === "-") {
+      sign = term === "+" ? 1 : -1;
+      continue;
+    }
+    const length = parseLength(term, bareUnit);
+    if (!length.ok) return length;
+    sum = sum.plus(length.value.times(sign));
+  }
+  return terms.length === 0 ? parseLength(written, bareUnit) : good(sum);
+}

@@ -10,7 +10,7 @@ import { mendPdf } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale, type Problem } from "@hemstitch/core/quantity";
 import { composeSheet } from "@hemstitch/core/sheet";
-import { MOST_PLACES, type FindingRow } from "../database/rows";
+import { findingKey, MOST_PLACES, type FindingRow } from "../database/rows";
 import type { ComposedResult, InspectedResult, MendedResult, ThreadProblem, ThreadTask } from "./thread-work";
 
 type Task<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
@@ -25,9 +25,6 @@ export default async function work({ task, port, assets }: { task: ThreadTask; p
 const told = ({ message, remedy }: Problem): ThreadProblem => ({ ok: false, problem: message, remedy: remedy ?? "" });
 
 const packed = (drawing: Drawing): Uint8Array => gzipSync(packDrawing(drawing), { level: 4 });
-
-/** Identifies a finding across inspections of one file, so that one of many can be chosen. */
-export const findingKey = ({ rule, page, layer, measured }: Pick<FindingRow, "rule" | "page" | "layer" | "measured">): string => JSON.stringify([rule, page, layer ?? null, measured ?? null]);
 
 function rowOf(finding: Finding): FindingRow {
   const { rule, severity, page, layer, message, measured, expected, unit, mend, suggestions, count, boxMm, placesMm } = finding;

@@ -1,0 +1,14 @@
+import { answer, guarded, missing } from "@/server/access/guarded";
+import { database } from "@/server/database/client";
+import { storableText } from "@/server/database/jsonb";
+import { inspections } from "@/server/database/schema";
+import { formOf, NewInspection } from "@/server/forms";
+import { planSetOf } from "@/server/queries/plan-sets";
+
+export const POST = guarded(true, async (asker, request) => {
+  const form = await formOf(NewInspection, request);
+  if (form instanceof Response) return form;
+  if (form.planSetId && !(await planSetOf(asker.officeId, form.planSetId))) return missing();
+  const [made] = await database().insert(inspections).values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null }).returning({ id: inspections.id });
+  return answer({ id: made?.id }, 201);
+});

@@ -1,0 +1,23 @@
+import { max, eq } from "drizzle-orm";
+import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { database } from "@/server/database/client";
+import { storableText } from "@/server/database/jsonb";
+import { sheets } from "@/server/database/schema";
+import { formOf, NewSheet } from "@/server/forms";
+import { planSetOf } from "@/server/queries/plan-sets";
+import { officeStandard } from "@/server/queries/standard";
+
+export const POST = guarded(true, async (asker, request, { planSetId = "" }) => {
+  const form = await formOf(NewSheet, request);
+  if (form instanceof Response) return form;
+  const planSet = await planSetOf(asker.officeId, planSetId);
+  if (!planSet) return missing();
+  const { content } = await officeStandard(asker.officeId);
+  if (!content.frames.some((frame) => frame.id === form.frame)) return complain(422, { message: `The standard has no frame “${form.frame}”.` });
+  const [last] = await database().select({ position: max(sheets.position) }).from(sheets).where(eq(sheets.planSetId, planSetId));
+  const [made] = await database()
+    .insert(sheets)
+    .values({ planSetId, number: storableText(form.number.trim()), title: storableText(form.title), frame: form.frame, position: (last?.position ?? -1) + 1 })
+    .returning({ id: sheets.id });
+  return answer({ id: made?.id }, 201);
+});

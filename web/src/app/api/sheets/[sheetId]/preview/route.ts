@@ -1,0 +1,25 @@
+import { complain, guarded, missing } from "@/server/access/guarded";
+import { composeOne } from "@/server/compose-sheet";
+import type { PlacementRow } from "@/server/database/rows";
+import { packedDrawing } from "@/server/download";
+import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
+import { sheetOf } from "@/server/queries/plan-sets";
+import { officeStandard } from "@/server/queries/standard";
+
+/** The sheet as it would come out with changes that are not stored: its drawing, and how it lies. */
+export const POST = guarded(true, async (asker, request, { sheetId = "" }) => {
+  const form = await formOf(SheetChange, request);
+  if (form instanceof Response) return form;
+  const placement = form.placement === undefined ? undefined : checked(PlacementForm, form.placement);
+  if (placement instanceof Response) return placement;
+  const wrong = placement && complainOfScale(placement.placedAt);
+  if (wrong) return wrong;
+  const found = await sheetOf(asker.officeId, sheetId);
+  if (!found) return missing();
+  const { content } = await officeStandard(asker.officeId);
+  const sheet = { ...found.sheet, ...Object.fromEntries(Object.entries(form).filter(([key, value]) => value !== undefined && key !== "placement" && key !== "version")) };
+  const composed = await composeOne(content, found.planSet, sheet, (placement as PlacementRow | undefined) ?? null, true);
+  if (!composed.ok || !composed.drawing) return complain(422, { message: composed.ok ? "The sheet can't be shown." : composed.problem, ...(composed.ok ? {} : { remedy: composed.remedy }) });
+  const facts = { placed: composed.placed, findings: composed.findings.map(({ rule, message, severity }) => ({ rule, message, severity })) };
+  return packedDrawing(composed.drawing, { "X-Sheet": encodeURIComponent(JSON.stringify(facts)).slice(0, 16_000) });
+});

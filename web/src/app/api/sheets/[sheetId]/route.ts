@@ -1,0 +1,31 @@
+import { and, eq, sql } from "drizzle-orm";
+import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { database } from "@/server/database/client";
+import { storable } from "@/server/database/jsonb";
+import type { PlacementRow } from "@/server/database/rows";
+import { changeLog, sheets } from "@/server/database/schema";
+import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
+import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
+
+export const PATCH = guarded(true, async (asker, request, { sheetId = "" }) => {
+  const form = await formOf(SheetChange, request);
+  if (form instanceof Response) return form;
+  const found = await sheetOf(asker.officeId, sheetId);
+  if (!found) return missing();
+  const { version, placement: sent, ...rest } = form;
+  const placement = sent === undefined ? undefined : checked(PlacementForm, sent);
+  if (placement instanceof Response) return placement;
+  if (placement) {
+    const wrong = complainOfScale(placement.placedAt);
+    if (wrong) return wrong;
+    if (!(await sourceBytes(found.planSet.id, placement.sourceId))) return missing();
+  }
+  const [saved] = await database()
+    .update(sheets)
+    .set({ ...storable(rest), ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}), version: sql`${sheets.version} + 1` })
+    .where(and(eq(sheets.id, sheetId), eq(sheets.version, version)))
+    .returning({ version: sheets.version });
+  if (!saved) return complain(409, { message: "Somebody has changed this sheet meanwhile. Nothing of yours was stored.", remedy: "Load the page anew and make the change again." });
+  await database().insert(changeLog).values({ officeId: asker.officeId, who: asker.who, what: "sheet", before: storable(found.sheet), after: storable({ ...rest, placement }) });
+  return answer({ version: saved.version });
+});

@@ -1,0 +1,22 @@
+import { notFound } from "next/navigation";
+import { LightTable } from "@/features/inspection/LightTable";
+import { asker } from "@/server/asker";
+import { filesOf, inspectionOf } from "@/server/queries/inspections";
+import { planSetsOf } from "@/server/queries/plan-sets";
+import { isId } from "@/server/ids";
+
+export const metadata = { title: "Light table" };
+
+interface Props {
+  readonly params: Promise<{ inspectionId: string }>;
+  readonly searchParams: Promise<{ file?: string | string[] }>;
+}
+
+export default async function LightTablePage({ params, searchParams }: Props) {
+  const [{ inspectionId }, { file }, { officeId }] = await Promise.all([params, searchParams, asker()]);
+  const inspection = isId(inspectionId) ? await inspectionOf(officeId, inspectionId) : undefined;
+  if (!inspection) notFound();
+  const [files, sets] = await Promise.all([filesOf(inspectionId), planSetsOf(officeId)]);
+  const planSets = sets.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(b.id === inspection.planSetId) - Number(a.id === inspection.planSetId));
+  return <LightTable initial={{ id: inspection.id, name: inspection.name, files }} fileId={typeof file === "string" ? file : null} planSets={planSets} />;
+}

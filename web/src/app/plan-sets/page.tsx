@@ -1,0 +1,11 @@
+import { PlanSetList } from "@/features/plan-sets/PlanSetList";
+import { asker } from "@/server/asker";
+import { planSetsOf } from "@/server/queries/plan-sets";
+
+export const metadata = { title: "Plan sets" };
+
+export default async function PlanSetsPage() {
+  const { officeId } = await asker();
+  const rows = await planSetsOf(officeId);
+  return <PlanSetList rows={rows.map(({ particulars, ...row }) => ({ ...row, client: particulars["client"] ?? "" }))} />;
+}

@@ -1,0 +1,35 @@
+import { findingKey, type FindingRow } from "@/server/database/rows";
+import type { Flag } from "../sheet-view/SheetView";
+
+/** A finding with the number of its flag. */
+export interface Numbered extends FindingRow {
+  readonly id: string;
+  readonly number: number;
+  readonly key: string;
+}
+
+export const numbered = (rows: readonly FindingRow[]): Numbered[] => rows.map((row, i) => ({ ...row, id: String(i + 1), number: i + 1, key: findingKey(row) }));
+
+/** Flags that would hide each other are set apart so far. Millimetres. */
+const APART_MM = 9;
+
+/** One flag a finding, at its first place; findings about the file or a layer have none. */
+export function flagsOf(findings: readonly Numbered[], page: number): Flag[] {
+  const flags: Flag[] = [];
+  for (const finding of findings) {
+    if (finding.page !== page || finding.placesMm.length === 0) continue;
+    const spot = freeSpot(finding.placesMm, flags);
+    flags.push({ id: finding.id, number: finding.number, severity: finding.severity, ...spot, label: `Finding ${finding.number}: ${finding.message}` });
+  }
+  return flags;
+}
+
+/** The first place that has no flag near it, else the first, a little aside. */
+function freeSpot(places: readonly number[], flags: readonly Flag[]): { x: number; y: number } {
+  const spots = Array.from({ length: Math.min(200, places.length / 4) }, (_, i) => {
+    const [x = 0, y = 0, width = 0, height = 0] = places.slice(i * 4, i * 4 + 4);
+    return { x: x + width / 2, y: y + height };
+  });
+  const free = spots.find((spot) => flags.every((flag) => Math.hypot(flag.x - spot.x, flag.y - spot.y) > APART_MM));
+  return free ?? { x: (spots[0]?.x ?? 0) + flags.length * 3, y: spots[0]?.y ?? 0 };
+}

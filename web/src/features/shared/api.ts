@@ -1,0 +1,44 @@
+/** What the server says went wrong, in words for people. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: readonly { at: string; message: string }[] = [],
+  ) {
+    super(message);
+  }
+}
+
+async function errorOf(response: Response): Promise<ApiError> {
+  try {
+    const { message, remedy, problems } = (await response.json()) as { message?: string; remedy?: string; problems?: { at: string; message: string }[] };
+    return new ApiError(response.status, [message, remedy].filter(Boolean).join(" ") || response.statusText, problems);
+  } catch {
+    return new ApiError(response.status, `The server answered ${response.status}.`);
+  }
+}
+
+async function send(path: string, init: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch {
+    throw new ApiError(0, "The server can't be reached. Is it still running?");
+  }
+  if (!response.ok) throw await errorOf(response);
+  return response;
+}
+
+export const getJson = async <T>(path: string): Promise<T> => (await (await send(path, {})).json()) as T;
+
+export const sendJson = async <T>(method: "POST" | "PATCH" | "DELETE", path: string, body: unknown = {}): Promise<T> =>
+  (await (await send(path, { method, headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) })).json()) as T;
+
+export const sendFile = async <T>(path: string, file: Blob): Promise<T> => (await (await send(path, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file })).json()) as T;
+
+export async function getBytes(path: string, init: RequestInit = {}): Promise<{ bytes: Uint8Array; headers: Headers }> {
+  const response = await send(path, init);
+  return { bytes: new Uint8Array(await response.arrayBuffer()), headers: response.headers };
+}
+
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

@@ -1,0 +1,103 @@
+"use client";
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider, useColorScheme } from "@mui/material/styles";
+import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import { useEffect, useState, type ReactNode } from "react";
+import dynamic from "next/dynamic";
+import { InspectionIcon, LampIcon, Mark, PlanSetsIcon, SlipIcon, StandardIcon, TodayIcon } from "./icons";
+import { theme } from "./theme";
+import { NoticeProvider } from "../shared/Notice";
+
+const ScaleSlip = dynamic(() => import("../scale-slip/ScaleSlip"), { ssr: false });
+
+const PLACES = [
+  { path: "/today", word: "Today", Icon: TodayIcon },
+  { path: "/standard", word: "Standard", Icon: StandardIcon },
+  { path: "/plan-sets", word: "Plan sets", Icon: PlanSetsIcon },
+  { path: "/inspection", word: "Inspection", Icon: InspectionIcon },
+] as const;
+
+/** The frame around every place: the rail, and the scale slip that slides in over any of them. */
+export function Shell({ officeName, children }: { officeName: string; children: ReactNode }) {
+  const [slipOpen, setSlipOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.altKey && event.key.toLowerCase() === "s") {
+        event.preventDefault();
+        setSlipOpen((open) => !open);
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  return (
+    <ThemeProvider theme={theme} defaultMode="system">
+      <InitColorSchemeScript attribute="data-scheme" />
+      <CssBaseline />
+      <NoticeProvider>
+        <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
+          <Rail officeName={officeName} onSlip={() => setSlipOpen(true)} />
+          <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
+            {children}
+          </Box>
+        </Box>
+        {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
+      </NoticeProvider>
+    </ThemeProvider>
+  );
+}
+
+const railItem = {
+  display: "flex",
+  flexDirection: "column",
+  alignItems: "center",
+  gap: 0.4,
+  width: "100%",
+  py: 1,
+  fontSize: 12,
+  fontWeight: 500,
+  fontFamily: "inherit",
+  color: "text.secondary",
+  textDecoration: "none",
+  borderLeft: "3px solid transparent",
+  "&:hover": { color: "text.primary" },
+  "&[aria-current]": { color: "primary.main", borderLeftColor: "secondary.main", bgcolor: "background.paper" },
+} as const;
+
+function Rail({ officeName, onSlip }: { officeName: string; onSlip: () => void }) {
+  const path = usePathname();
+  return (
+    <Box component="nav" aria-label="Places" sx={{ display: "flex", flexDirection: "column", alignItems: "center", borderRight: "1px dashed", borderColor: "divider", py: 1.5, gap: 0.5 }}>
+      <Box sx={{ mb: 1.5, color: "primary.main" }} title={officeName ? `Hemstitch · ${officeName}` : "Hemstitch"}>
+        <Mark />
+      </Box>
+      {PLACES.map(({ path: to, word, Icon }) => (
+        <ButtonBase key={to} component={Link} href={to} aria-current={path.startsWith(to) ? "page" : undefined} sx={railItem}>
+          <Icon />
+          {word}
+        </ButtonBase>
+      ))}
+      <Box sx={{ flex: 1 }} />
+      <ButtonBase onClick={onSlip} sx={railItem} title="Scale slip (Alt S)">
+        <SlipIcon />
+        Scale slip
+      </ButtonBase>
+      <SchemeSwitch />
+    </Box>
+  );
+}
+
+function SchemeSwitch() {
+  const { mode, systemMode, setMode } = useColorScheme();
+  const dark = (mode === "system" ? systemMode : mode) === "dark";
+  return (
+    <ButtonBase onClick={() => setMode(dark ? "light" : "dark")} sx={railItem}>
+      <LampIcon />
+      {mode ? (dark ? "Light" : "Dark") : "Dark"}
+    </ButtonBase>
+  );
+}
