@@ -349,7 +349,7 @@ function boxInUserSpace(box: BoxMm, m: { a: number; b: number; c: number; d: num
 const shares = (rgb: number): string => [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => operand(byte / 255)).join(" ");
 
 /** One line of text: line ends and tabs become spaces, other control characters go. */
-// eslint-disable-next-line no-control-regex
+ 
 const drawable = (text: string): string => text.replace(/[\t\r\n]+/g, " ").replace(/[\u0000-\u001f\u007f-\u009f]/g, "").normalize("NFC");
 
 /** The start point, then Bézier curves of at most a quarter turn. */
