@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
-import { unpackDrawing, type Drawing } from "@hemstitch/core/drawing";
-import { getBytes, wordsOf } from "../shared/api";
+import type { Drawing } from "@hemstitch/core/drawing";
+import { wordsOf } from "../shared/api";
+import { fetchDrawing } from "../shared/packed";
 
 /** Fetches a kept drawing; `null` while it is on its way. */
 export function useDrawing(path: string | null): { drawing: Drawing | null; problem: string | null } {
@@ -8,8 +9,8 @@ export function useDrawing(path: string | null): { drawing: Drawing | null; prob
   useEffect(() => {
     if (path === null) return;
     let wanted = true;
-    getBytes(path)
-      .then(({ bytes }) => wanted && setState({ path, drawing: unpackDrawing(bytes), problem: null }))
+    fetchDrawing(path)
+      .then(({ drawing }) => wanted && setState({ path, drawing, problem: null }))
       .catch((error: unknown) => wanted && setState({ path, drawing: null, problem: wordsOf(error) }));
     return () => {
       wanted = false;

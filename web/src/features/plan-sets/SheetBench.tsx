@@ -7,9 +7,10 @@ import Typography from "@mui/material/Typography";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { unpackDrawing, type Drawing } from "@hemstitch/core/drawing";
+import type { Drawing } from "@hemstitch/core/drawing";
 import type { PlacementRow } from "@/server/database/rows";
-import { getBytes, sendJson, wordsOf } from "../shared/api";
+import { sendJson, wordsOf } from "../shared/api";
+import { fetchDrawing } from "../shared/packed";
 import { useNotice } from "../shared/Notice";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import { CODE_FONT } from "../shell/theme";
@@ -147,8 +148,8 @@ function usePreview(sheetId: string, draft: BenchSheet) {
     const mine = ++turn.current;
     setWorking(true);
     try {
-      const { bytes, headers } = await getBytes(`/api/sheets/${sheetId}/preview`, { method: "POST", headers: { "Content-Type": "application/json" }, body });
-      if (mine === turn.current) setState({ drawing: unpackDrawing(bytes), facts: JSON.parse(decodeURIComponent(headers.get("X-Sheet") ?? "null")) as Facts, problem: null });
+      const { drawing, headers } = await fetchDrawing(`/api/sheets/${sheetId}/preview`, { method: "POST", headers: { "Content-Type": "application/json" }, body });
+      if (mine === turn.current) setState({ drawing, facts: JSON.parse(decodeURIComponent(headers.get("X-Sheet") ?? "null")) as Facts, problem: null });
     } catch (error) {
       if (mine === turn.current) setState((was) => ({ ...was, facts: null, problem: wordsOf(error) }));
     }

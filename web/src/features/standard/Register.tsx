@@ -70,7 +70,6 @@ export function Register<T extends GridValidRowModel>({ label, keyName, chapter,
           getRowId={(row) => String(row[keyName])}
           rowHeight={32}
           columnHeaderHeight={34}
-          density="compact"
           hideFooter
           disableColumnMenu
           loading={false}
