@@ -149,7 +149,7 @@ function uprightRow(board: PenBoard, stops: readonly number[], object: number, x
 
 function drawRooms(board: PenBoard, building: Building): void {
   board.on("A-ANNO-TEXT");
-  for (const { name, at, area } of building.rooms) board.text(name, at[0], at[1], 3.5, "middle", 0, 0, 1.5).text(area, at[0], at[1], 2.5, "middle", 0, 0, -3);
+  for (const { name, at, area } of building.rooms) board.text(name, at[0], at[1], 3.5, "middle", 0, 0, 3).text(area, at[0], at[1], 2.5, "middle", 0, 0, -4.5);
 }
 
 function drawSymbols(board: PenBoard, building: Building): void {
@@ -181,13 +181,13 @@ const KEY: readonly (readonly [string, string])[] = [
   ["A-GRID", "Grid lines"],
 ];
 
-/** The layer key: a sample line and what it stands for, rows 5 mm apart on paper (common practice). */
+/** The layer key: a sample line and what it stands for, rows 7 mm apart on paper, so that it can be read at half the scale too. */
 function drawLegend(board: PenBoard, { outside }: Building): void {
   const s = board.scale;
   const [x, y] = [outside.x1 + 28 * s, outside.y0 + 40 * s];
   board.on("A-ANNO-LEGN").text("LEGEND", x, y, 3.5, "left", 0, 0, 4).line(x, y + 2 * s, x + 42 * s, y + 2 * s);
   KEY.forEach(([layer, words], i) => {
-    const row = y - (4 + i * 5) * s;
+    const row = y - (4 + i * 7) * s;
     board.on(layer).line(x, row, x + 16 * s, row);
     board.on("A-ANNO-LEGN").text(words, x + 19 * s, row, 2.5, "left", 0, 0, -1.25);
   });

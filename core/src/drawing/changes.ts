@@ -15,6 +15,13 @@ export interface PageChanges {
   readonly widths: readonly { readonly rows: Uint32Array; readonly widthMm: number }[];
   /** Dashes and gaps in turn, millimetres; none for a continuous line. */
   readonly dashes: readonly { readonly rows: Uint32Array; readonly dashMm: readonly number[] }[];
-  /** Heights of capitals, about the start of each string's baseline. */
-  readonly heights: readonly { readonly rows: Uint32Array; readonly heightMm: number }[];
+  readonly heights: readonly HeightChange[];
+}
+
+/** New heights of capitals for some strings. */
+export interface HeightChange {
+  readonly rows: Uint32Array;
+  readonly heightMm: number;
+  /** The point of the baseline that stays where it is: 0 its start (unless said), 0.5 its middle, 1 its end. */
+  readonly about?: number;
 }

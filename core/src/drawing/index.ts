@@ -1,6 +1,6 @@
 export * from "./drawing";
 export { concat, IDENTITY, scaleOf } from "./matrix";
 export type { Matrix } from "./matrix";
-export type { DrawingChanges, PageChanges } from "./changes";
+export type { DrawingChanges, HeightChange, PageChanges } from "./changes";
 export { familyName } from "./font-family";
 export { packDrawing, unpackDrawing } from "./pack";

@@ -1,4 +1,5 @@
 import type { Drawing, DrawingChanges, Page } from "../drawing";
+import { alignments } from "../recognise/alignment";
 import { strokeLooks, textLooks } from "../recognise/looks";
 
 /**
@@ -17,8 +18,14 @@ export function keepOnPaper(drawing: Drawing, page: Page, factor: number): Drawi
           const elements = drawing.dashes[dash] ?? [];
           return elements.length === 0 ? [] : [{ rows, dashMm: elements.map((each) => each / factor) }];
         }),
-        heights: textLooks(page).map(({ rows, heightMm }) => ({ rows, heightMm: heightMm / factor })),
+        heights: textLooks(page).flatMap(({ rows, heightMm }) => byAlignment(page, rows).map((part) => ({ ...part, heightMm: heightMm / factor }))),
       },
     ],
   };
+}
+
+/** Strings parted by the point that must stay: a column keeps its edge, a name keeps its middle. */
+function byAlignment(page: Page, rows: Uint32Array): { rows: Uint32Array; about: number }[] {
+  const aligned = alignments(page.texts);
+  return [0, 0.5, 1].map((about) => ({ about, rows: rows.filter((row) => aligned[row] === about) })).filter((part) => part.rows.length > 0);
 }

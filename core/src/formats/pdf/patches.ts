@@ -119,33 +119,62 @@ function setProperty(page: Page, inherits: ReadonlySet<number>, add: (instance: 
   }
 }
 
+/** How each string of a page is resized: by what factor, and which share of its growth goes before its start. */
+interface Resizing {
+  readonly factor: Float64Array;
+  readonly about: Float64Array;
+}
+
+function resizingOf(page: Page, changes: PageChanges): Resizing {
+  const { texts } = page.source;
+  const resizing = { factor: new Float64Array(texts.count).fill(1), about: new Float64Array(texts.count) };
+  for (const { rows, heightMm, about = 0 } of changes.heights) {
+    for (const row of rows) {
+      const at = page.texts.source[row] ?? 0;
+      resizing.factor[at] = heightMm / (page.texts.heightMm[row] || heightMm);
+      // A string that is part of a running line keeps its start, whatever was asked.
+      resizing.about[at] = texts.carried[at] === 1 || texts.carried[at + 1] === 1 ? 0 : about;
+    }
+  }
+  return resizing;
+}
+
 function setHeights(page: Page, changes: PageChanges, add: (instance: number, patch: Patch) => void): void {
   const { texts } = page.source;
-  const factor = new Float64Array(texts.count).fill(1);
-  for (const { rows, heightMm } of changes.heights)
-    for (const row of rows) factor[page.texts.source[row] ?? 0] = heightMm / (page.texts.heightMm[row] || heightMm);
+  const resizing = resizingOf(page, changes);
   for (let row = 0; row < texts.count; row++) {
-    const k = factor[row] ?? 1;
+    const k = resizing.factor[row] ?? 1;
     const font = texts.fontNames[row] ?? "";
     if (k === 1 || font === "") continue;
     const [instance, size] = [texts.instance[row] ?? 0, texts.size[row] ?? 1];
     const [start, end] = [texts.start[row] ?? 0, texts.end[row] ?? 0];
-    const lead = texts.lead[row] ?? 0;
-    // An adjustment in front would grow with the size and move the anchor; it is taken back first.
-    const before = lead === 0 ? "" : `[${operand((lead * (k - 1) * 1000) / size)}] TJ `;
-    add(instance, { from: start, to: start, text: `${before}${nameOperand(font)} ${operand(size * k)} Tf ` });
-    add(instance, { from: end, to: end, text: ` ${nameOperand(font)} ${operand(size)} Tf${stepBack(page, factor, row)}` });
+    const old = `${nameOperand(font)} ${operand(size)} Tf`;
+    add(instance, { from: start, to: start, text: `${stepAside(page, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf ` });
+    add(instance, { from: end, to: end, text: ` ${old}${stepBack(page, resizing, row)}` });
   }
 }
 
-/** Keeps the place of a string that goes on where the changed one ended, if it keeps its height. */
-function stepBack(page: Page, factor: Float64Array, row: number): string {
+/** A move along the line by a length in text space, as an operator at the size in force. */
+const moveAlong = (by: number, size: number): string => (Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / (size || 1))}] TJ`);
+
+/** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
+function stepAside(page: Page, { factor, about }: Resizing, row: number): string {
+  const { texts } = page.source;
+  const more = (factor[row] ?? 1) - 1;
+  const [lead, grows] = [texts.lead[row] ?? 0, texts.grows[row] ?? 0];
+  const move = moveAlong(-lead * more - (grows - lead) * more * (about[row] ?? 0), texts.size[row] ?? 1);
+  return move === "" ? "" : `${move} `;
+}
+
+/** After a resized string: keeps the place of one that goes on where it ended, if that one keeps its height. */
+function stepBack(page: Page, { factor }: Resizing, row: number): string {
   const { texts } = page.source;
   const next = row + 1;
   const goesOn = texts.carried[next] === 1 && texts.instance[next] === texts.instance[row];
   if (!goesOn || factor[next] === factor[row]) return "";
   const longer = ((texts.grows[row] ?? 0) - (texts.lead[row] ?? 0)) * ((factor[row] ?? 1) - 1);
-  return ` [${operand((longer * 1000) / (texts.size[row] || 1))}] TJ`;
+  const move = moveAlong(-longer, texts.size[row] ?? 1);
+  return move === "" ? "" : ` ${move}`;
 }
 
 /** Applies patches to a content; insertions at one place keep their order. */

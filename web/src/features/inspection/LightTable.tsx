@@ -17,6 +17,7 @@ import { STEP, SheetView } from "../sheet-view/SheetView";
 import { FileStrip } from "./FileStrip";
 import { Findings } from "./Findings";
 import { flagsOf, numbered, type Numbered } from "./numbered";
+import { placesOn } from "./places";
 import { useDrawing } from "./use-drawing";
 import { useLiveInspection, type LiveInspection } from "./use-live-inspection";
 
@@ -102,6 +103,7 @@ function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail:
   const findings = useMemo(() => numbered((after ? detail.left : detail.findings) ?? []), [after, detail]);
   const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`);
   const current = findings.find((finding) => finding.id === selected);
+  const places = useMemo(() => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES), [current, drawing, page]);
   const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
   const mendBusy = file.mendState === "waiting" || file.mendState === "working";
 
@@ -146,7 +148,7 @@ function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail:
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0, 1fr) 372px" }}>
       <Box sx={{ position: "relative", minHeight: 0 }}>
-        {drawing ? <SheetView handle={view} drawing={drawing} page={page} flags={flags} selected={selected} places={current && current.page === page ? current.placesMm : NO_PLACES} onSelect={select} label={`${file.name}, page ${page}`} /> : <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>{problem ?? "Fetching the sheet…"}</Typography>}
+        {drawing ? <SheetView handle={view} drawing={drawing} page={page} flags={flags} selected={selected} places={places} onSelect={select} label={`${file.name}, page ${page}`} /> : <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>{problem ?? "Fetching the sheet…"}</Typography>}
         <Box sx={{ position: "absolute", left: 12, bottom: 10, display: "flex", gap: 1, alignItems: "center", bgcolor: "background.paper", border: "1px solid", borderColor: "divider", borderRadius: 1, px: 0.5 }}>
           <Button onClick={() => view.current?.fit()}>Whole sheet</Button>
           <Button aria-label="Zoom out" onClick={() => view.current?.zoom(1 / STEP)} sx={{ minWidth: 30 }}>−</Button>

@@ -12,7 +12,7 @@ export default function ScaleSlip({ onClose }: { onClose: () => void }) {
   const [scaleText, setScaleText] = useState("1:50");
   const scale = parseScale(scaleText);
   return (
-    <Drawer anchor="right" open onClose={onClose} slotProps={{ paper: { sx: { width: 380, p: 2.5 }, "aria-label": "Scale slip" } }}>
+    <Drawer anchor="right" open onClose={onClose} slotProps={{ backdrop: { invisible: true }, paper: { sx: { width: 380, p: 2.5, boxShadow: 8 }, "aria-label": "Scale slip" } }}>
       <Box sx={{ display: "flex", alignItems: "center", mb: 2 }}>
         <Typography variant="h1" component="h2">Scale slip</Typography>
         <Box sx={{ flex: 1 }} />

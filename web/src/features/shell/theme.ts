@@ -70,6 +70,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: "tabular-nums", overflow: "hidden" },
+        a: { color: "var(--mui-palette-primary-main)" },
         "code, kbd": { fontFamily: CODE_FONT, fontSize: "0.94em" },
         ":focus-visible": { outline: "2px solid var(--mui-palette-secondary-main)", outlineOffset: 1 },
       },

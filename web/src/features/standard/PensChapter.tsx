@@ -33,7 +33,7 @@ export function PensChapter({ pens: initialPens, lineTypes: initialTypes, versio
       { field: "id", headerName: "Pen", width: 90, editable: true },
       { field: "widthMm", headerName: "Width, mm", width: 100, editable: true, type: "number" },
       { field: "shadePercent", headerName: "Black, %", width: 90, editable: true, type: "number" },
-      { field: "screenColour", headerName: "Screen", width: 120, editable: true, renderCell: ({ value }: { value?: string }) => <><Box component="span" sx={{ display: "inline-block", width: 14, height: 14, borderRadius: "2px", bgcolor: value ?? "", mr: 1, verticalAlign: "middle" }} />{value}</> },
+      { field: "screenColour", headerName: "Screen", flex: 1, minWidth: 120, editable: true, renderCell: ({ value }: { value?: string }) => <><Box component="span" sx={{ display: "inline-block", width: 14, height: 14, borderRadius: "2px", bgcolor: value ?? "", mr: 1, verticalAlign: "middle" }} />{value}</> },
     ],
     [],
   );
