@@ -7,7 +7,7 @@ import { planMends, type MendDone } from "./plan";
 import { ChangeLog, unmeantDifferences } from "./prove";
 
 /** Mends can bring others to light (a width, then its dashes); after so many passes the rest is left. */
-const MOST_PASSES = 4;
+const MOST_PASSES = 5;
 
 /** A mended file: new bytes, what was done, and what an inspection says of it now. */
 export interface Mended {
@@ -24,6 +24,15 @@ export interface MendOptions extends InspectOptions, ReadOptions {
 }
 
 /**
+ * A layer's name decides its pen, so names are mended before what hangs on them. Where findings
+ * were chosen one by one they are mended as they were shown.
+ */
+function inOrder(findings: readonly Finding[], chosen: MendOptions["chosen"]): readonly Finding[] {
+  const renames = chosen ? [] : findings.filter((finding) => finding.mend?.kind === "rename");
+  return renames.length > 0 ? renames : findings;
+}
+
+/**
  * Mends a PDF by the safe mends of its findings, and proves it: the result is read and inspected
  * again, and must hold the same marks at the same places but for what was mended. The bytes
  * handed in stay as they are.
@@ -36,7 +45,7 @@ export async function mendPdf(bytes: Uint8Array, standard: OfficeStandard, optio
   let state = { bytes, drawing: original.value, inspected: before };
   const done: MendDone[] = [];
   for (let pass = 0; pass < MOST_PASSES; pass++) {
-    const plan = planMends(state.drawing, state.inspected.findings, standard, options.chosen);
+    const plan = planMends(state.drawing, inOrder(state.inspected.findings, options.chosen), standard, options.chosen);
     if (plan.done.length === 0) break;
     const edited = await editPdf(state.bytes, state.drawing, plan.changes, options);
     if (!edited.ok) return edited;

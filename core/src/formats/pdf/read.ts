@@ -26,12 +26,23 @@ export interface ReadOptions {
  */
 export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Promise<Result<Drawing>> {
   const limits = { ...DEFAULT_LIMITS, ...options.limits };
+  let stopped: unknown;
+  const onPage = (index: number, count: number): void => {
+    try {
+      options.onPage?.(index, count);
+    } catch (error) {
+      stopped = error;
+      throw error;
+    }
+  };
   try {
     const document = await openPdf(bytes, limits);
-    return good(readDocument(document, new InflateBudget(limits, options.inflate), limits, options.onPage));
+    return good(readDocument(document, new InflateBudget(limits, options.inflate), limits, onPage));
   } catch (error) {
+    if (stopped !== undefined && error === stopped) throw error;
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
-    throw error;
+    // Objects of a damaged file can be of any kind where another is meant; the library says so by throwing.
+    return bad("damaged", `The file is damaged: ${error instanceof Error ? error.message.split("\n")[0]?.slice(0, 200) : String(error)}`, { remedy: "Export the drawing again." });
   }
 }
 

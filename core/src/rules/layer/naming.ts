@@ -20,7 +20,14 @@ export function namedLayers(context: JudgeContext): NamedLayer[] {
 }
 
 /** Suggestions for a layer of the drawing, and the rename that needs no question. */
-export function renameFor(context: JudgeContext, name: string): { suggestions: Suggestion[]; sure: Suggestion | undefined } {
+export interface Rename {
+  readonly suggestions: readonly Suggestion[];
+  readonly sure: Suggestion | undefined;
+}
+
+export const NO_RENAME: Rename = { suggestions: [], sure: undefined };
+
+export function renameFor(context: JudgeContext, name: string): Rename {
   const { standard } = context.standard;
   const all = suggestNames(name, standard.naming.layers, standard.layers.map((layer) => layer.name));
   // With a register, only its names are good names.

@@ -11,11 +11,25 @@ export interface FontOutlines {
 
 /** Reads the few tables needed; undefined where the bytes are no font of this kind. */
 export function readOutlines(bytes: Uint8Array): FontOutlines | undefined {
+  return undamaged(() => {
+    const found = read(new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+    return (
+      found && {
+        ...found,
+        topOf: (glyph: number) => undamaged(() => found.topOf(glyph)),
+        glyphFor: (code: number) => undamaged(() => found.glyphFor(code)),
+      }
+    );
+  });
+}
+
+/** A damaged embedded font leads outside its bytes; it is measured by its metrics instead. */
+function undamaged<T>(look: () => T): T | undefined {
   try {
-    return read(new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength));
-  } catch {
-    // A damaged embedded font is measured by its metrics instead.
-    return undefined;
+    return look();
+  } catch (error) {
+    if (error instanceof RangeError) return undefined;
+    throw error;
   }
 }
 

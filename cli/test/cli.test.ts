@@ -1,0 +1,141 @@
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { beforeAll, describe, expect, it } from "vitest";
+import { lettering, on, onePage } from "../../core/test/support/raw-pdf";
+import { checkedByQpdf, fixturesFolder } from "../../core/test/support/tools";
+
+const root = join(import.meta.dirname, "..", "..");
+const folder = mkdtempSync(join(tmpdir(), "hemstitch-cli-"));
+const file = (name: string): string => join(folder, name);
+
+/** Runs the command as it is installed; standard output is a pipe. */
+function hemstitch(...args: string[]): { code: number | null; out: string; err: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/bin/hemstitch.mjs"), ...args], { encoding: "utf8", maxBuffer: 2 ** 28, cwd: folder });
+  return { code: status, out: stdout, err: stderr };
+}
+
+beforeAll(() => {
+  writeFileSync(file("good.pdf"), onePage({ layers: ["A-WALL"], content: on(0, "0.5 w 10 10 m 90 10 l S") }));
+  writeFileSync(file("bad.pdf"), onePage({ layers: ["walls"], content: on(0, `0 w 10 10 m 90 30 l S ${lettering("HALL", 5, 5, 3)}`) }));
+  writeFileSync(file("none.pdf"), "not a drawing");
+});
+
+describe("inspect", () => {
+  it("exits 0 when nothing at or above --fail-on was found, 1 when something was, 2 when a file can't be read", () => {
+    expect(hemstitch("inspect", "good.pdf", "--standard", "tarnwick").code).toBe(0);
+    expect(hemstitch("inspect", "bad.pdf", "--standard", "tarnwick").code).toBe(1);
+    expect(hemstitch("inspect", "bad.pdf", "--standard", "tarnwick", "--fail-on", "never").code).toBe(0);
+    expect(hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "stop").code).toBe(0);
+    expect(hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "mend").code).toBe(1);
+    const mixed = hemstitch("inspect", "none.pdf", "missing.pdf", "good.pdf", "--standard", "tarnwick");
+    expect(mixed.code).toBe(2);
+    expect(mixed.out).toContain("not a PDF");
+    expect(mixed.out).toContain("There is no such file");
+    expect(mixed.out).toMatch(/good\.pdf {2}\(1 page/);
+  });
+
+  it("writes the JSON of the contract", () => {
+    const { out } = hemstitch("inspect", "bad.pdf", "none.pdf", "--standard", "tarnwick", "--format", "json", "--scale", "1/4in=1ft");
+    const report = JSON.parse(out) as Record<string, never> & { files: Record<string, unknown>[] };
+    expect(report).toMatchObject({ hemstitch: expect.stringMatching(/^\d+\.\d+\.\d+$/), standard: { name: "Tarnwick Plan Room", edition: "4" }, totals: { stop: 2, note: 0 } });
+    expect(report.files[0]).toMatchObject({
+      path: "bad.pdf",
+      sha256: createHash("sha256").update(readFileSync(file("bad.pdf"))).digest("hex"),
+      format: "pdf",
+      pages: [{ index: 1, widthMm: 420, heightMm: 297, layers: ["walls"], strokes: 1, texts: 1, scale: { stated: "1:48" } }],
+    });
+    const findings = report.files[0]!["findings"] as Record<string, unknown>[];
+    expect(findings.find((finding) => finding["rule"] === "line/hairline")).toMatchObject({ severity: "stop", page: 1, layer: "walls", atMm: { x: 10, y: 10, width: 80, height: 20 }, measured: 0, unit: "mm", mend: "set", count: 1, places: [{ x: 10, y: 10, width: 80, height: 20 }] });
+    expect(findings.find((finding) => finding["rule"] === "layer/malformed")).toMatchObject({ mend: "rename", expected: "A-WALL", suggestions: expect.arrayContaining(["A-WALL"]) });
+    expect(report.files[1]).toMatchObject({ path: "none.pdf", error: expect.stringContaining("not a PDF"), findings: [{ rule: "file/unreadable", severity: "stop" }] });
+    expect(report.files[0]!["notJudged"]).toEqual([]);
+  });
+
+  it("writes to a file, and nothing but the report to a pipe", () => {
+    const { out, err } = hemstitch("inspect", "good.pdf", "bad.pdf", "--standard", "tarnwick", "--format", "json", "--out", "report.json");
+    expect([out, err]).toEqual(["", ""]);
+    expect(JSON.parse(readFileSync(file("report.json"), "utf8"))).toMatchObject({ files: [{ path: "good.pdf" }, { path: "bad.pdf" }] });
+  });
+
+  it.each([
+    [["inspect", "good.pdf"], "--standard"],
+    [["inspect", "--standard", "tarnwick"], "files"],
+    [["inspect", "good.pdf", "--standard", "nobody"], "neither a preset"],
+    [["inspect", "good.pdf", "--standard", "tarnwick", "--scale", "big"], "not a scale"],
+    [["inspect", "good.pdf", "--standard", "tarnwick", "--format", "xml"], "text or json"],
+    [["inspect", "good.pdf", "--standard", "tarnwick", "--fail-on", "all"], "--fail-on"],
+    [["flatten", "good.pdf"], "unknown command"],
+  ])("a wrong call %j exits 2 and says how to put it right", (args, words) => {
+    const { code, err } = hemstitch(...args);
+    expect(code).toBe(2);
+    expect(err).toContain(words);
+  });
+
+  it("refuses a file over the limit before it reads it", () => {
+    const { status, stdout } = spawnSync(process.execPath, [join(root, "cli/bin/hemstitch.mjs"), "inspect", join(fixturesFolder, "tcpdf.pdf"), "--standard", "tarnwick"], { encoding: "utf8", env: { ...process.env, HEMSTITCH_MAX_FILE_MB: "0.01" } });
+    expect(status).toBe(2);
+    expect(stdout).toContain("the limit is 0 MB");
+  });
+
+  it("shows names with control characters harmlessly", () => {
+    writeFileSync(file("odd.pdf"), onePage({ layers: ["\u001b[31mred\u0007"], content: on(0, "0.5 w 1 1 m 2 2 l S") }));
+    const { out } = hemstitch("inspect", "odd.pdf", "--standard", "tarnwick");
+    expect(out).toContain("red");
+    expect(out).not.toContain("\u001b");
+  });
+});
+
+describe("mend", () => {
+  it("writes a sound new file that inspects clean, and leaves the original", () => {
+    const before = readFileSync(file("bad.pdf"));
+    const { code, out } = hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "mended.pdf");
+    expect(out).toContain("layer renamed: walls → A-WALL");
+    expect(code).toBe(0);
+    expect(readFileSync(file("bad.pdf"))).toEqual(before);
+    checkedByQpdf(new Uint8Array(readFileSync(file("mended.pdf"))));
+    const { out: report } = hemstitch("inspect", "mended.pdf", "--standard", "tarnwick", "--format", "json");
+    const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map((finding) => finding.rule);
+    expect(left).toEqual(["text/font"]);
+  });
+  it("tells what it did as JSON", () => {
+    const { out } = hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "mended.pdf", "--format", "json");
+    expect(JSON.parse(out)).toMatchObject({ mended: expect.arrayContaining([expect.objectContaining({ rule: "line/hairline", from: "0 mm", to: "0.5 mm" })]), left: [{ rule: "text/font" }] });
+  });
+  it("never writes over the original", () => {
+    expect(hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "./bad.pdf")).toMatchObject({ code: 2, err: expect.stringContaining("original stays") });
+  });
+  it("says why a file can't be mended, and writes nothing", () => {
+    expect(hemstitch("mend", "none.pdf", "--standard", "tarnwick", "--out", "never.pdf")).toMatchObject({ code: 2, err: expect.stringContaining("not a PDF") });
+    expect(existsSync(file("never.pdf"))).toBe(false);
+  });
+});
+
+describe("standard", () => {
+  it("lists, shows and checks presets", () => {
+    expect(hemstitch("standard", "presets").out).toMatch(/hyphenated-discipline[^]*iso-13567[^]*tarnwick/);
+    writeFileSync(file("office.json"), hemstitch("standard", "show", "iso-13567").out);
+    expect(hemstitch("standard", "check", "office.json")).toMatchObject({ code: 0, out: expect.stringContaining("sound") });
+    expect(hemstitch("inspect", "good.pdf", "--standard", "office.json").code).toBe(0);
+    expect(hemstitch("standard", "show", "other").code).toBe(2);
+  });
+  it("lists every error with its path", () => {
+    const broken = JSON.parse(hemstitch("standard", "show", "tarnwick").out) as { pens: { widthMm: unknown }[]; layers: { pen: string }[] };
+    broken.pens[1]!.widthMm = "thin";
+    broken.pens[2]!.widthMm = -3;
+    writeFileSync(file("broken.json"), JSON.stringify(broken));
+    const { code, out } = hemstitch("standard", "check", "broken.json");
+    expect(code).toBe(1);
+    expect(out).toContain("pens[1].widthMm");
+    expect(out).toContain("pens[2].widthMm");
+    expect(hemstitch("inspect", "good.pdf", "--standard", "broken.json")).toMatchObject({ code: 2, err: expect.stringContaining("pens[1].widthMm") });
+  });
+});
+
+it("--help teaches", () => {
+  const { out, code } = hemstitch("--help");
+  expect(code).toBe(0);
+  for (const words of ["Examples", "Exit codes", "hemstitch mend", "standard show tarnwick"]) expect(out).toContain(words);
+});

@@ -1,0 +1,20 @@
+import { defaultMetadataStorage } from "class-transformer/cjs/storage";
+import { validationMetadatasToSchemas } from "class-validator-jsonschema";
+import { OfficeStandard } from "./model";
+
+/**
+ * The JSON Schema of the standard's JSON, from the same decorators that check it. For publishing
+ * and for tests; the application itself checks with class-validator, which knows more.
+ */
+export function standardJsonSchema(): Record<string, unknown> {
+  const schemas = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage as never, refPointerPrefix: "#/$defs/" }) as Record<string, Record<string, unknown>>;
+  const { [OfficeStandard.name]: root, ...parts } = schemas;
+  return {
+    $schema: "http://json-schema.org/draft-07/schema#",
+    title: "Hemstitch office standard",
+    ...root,
+    properties: { $schema: { type: "string" }, ...(root?.["properties"] as object) },
+    additionalProperties: false,
+    $defs: parts,
+  };
+}

@@ -1,0 +1,83 @@
+// npm test: installs what is missing, starts a throw-away database and runs types, lint, unit, database and browser tests.
+// `npm test -- unit` or `npm run test:unit` runs a part.
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { installDebian, installPackages } from "./lib/install.mjs";
+
+installPackages();
+const wanted = process.argv.slice(2);
+const PARTS = ["types", "lint", "unit", "database", "browser"];
+const parts = wanted.length > 0 ? PARTS.filter((part) => wanted.includes(part)) : PARTS;
+if (wanted.some((part) => !PARTS.includes(part))) throw new Error(`There are the parts ${PARTS.join(", ")}.`);
+if (parts.includes("unit") || parts.includes("database") || parts.includes("browser")) installDebian("mupdf-tools", "qpdf", "poppler-utils");
+if (parts.includes("database") || parts.includes("browser")) installDebian("postgresql");
+if (parts.includes("browser")) installDebian("chromium");
+
+const { bin, root, run } = await import("./lib/run.mjs");
+const { bundle } = await import("./bundle.mjs");
+const sums = { passed: 0, failed: 0 };
+const cleanups = [];
+
+/** Runs one check that passes or fails as a whole. */
+function check(name, command, args, options = {}) {
+  process.stdout.write(`\n— ${name}\n`);
+  const done = spawnSync(command, args, { stdio: "inherit", cwd: root, ...options });
+  const good = done.status === 0;
+  sums[good ? "passed" : "failed"]++;
+  return good;
+}
+
+/** Runs a test runner that writes its results as JSON, and adds them to the sums. */
+function tests(name, command, args, options, read) {
+  process.stdout.write(`\n— ${name}\n`);
+  const file = join(mkdtempSync(join(tmpdir(), "hemstitch-results-")), "results.json");
+  const done = spawnSync(command, args(file), { stdio: "inherit", cwd: root, ...options(file) });
+  try {
+    const { passed, failed } = read(JSON.parse(readFileSync(file, "utf8")));
+    sums.passed += passed;
+    sums.failed += failed;
+    if (done.status !== 0 && failed === 0) sums.failed++;
+  } catch {
+    sums.failed++;
+  }
+}
+
+const vitest = (name, projects, env = {}) =>
+  tests(name, bin("vitest"), (file) => ["run", ...projects.flatMap((project) => ["--project", project]), "--reporter=dot", "--reporter=json", `--outputFile.json=${file}`], () => ({ env: { ...process.env, ...env } }), (results) => ({ passed: results.numPassedTests, failed: results.numFailedTests }));
+
+const playwright = (env) =>
+  tests("browser", bin("playwright"), () => ["test", "--config", "e2e/playwright.config.ts"], (file) => ({ env: { ...process.env, ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file } }), ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));
+
+try {
+  if (parts.includes("types")) {
+    check("types", bin("tsc"), ["-p", "tsconfig.json"]);
+    check("types of the web", bin("tsc"), ["-p", "web/tsconfig.json", "--noEmit"]);
+  }
+  if (parts.includes("lint")) check("lint", bin("eslint"), ["."]);
+  if (parts.some((part) => ["unit", "database", "browser"].includes(part))) await bundle();
+  if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo"]);
+  if (parts.includes("database") || parts.includes("browser")) {
+    const { startPostgres } = await import("./lib/postgres.mjs");
+    const { migrate, startApplication } = await import("./lib/application.mjs");
+    const database = await startPostgres("postgres-test", { fresh: true, port: 54420 });
+    cleanups.push(database.stop);
+    migrate(database.url);
+    if (parts.includes("database")) vitest("database", ["database"], { DATABASE_URL: database.url, HEMSTITCH_ROOT: root });
+    if (parts.includes("browser")) {
+      const { buildIfChanged } = await import("./lib/build-state.mjs");
+      buildIfChanged();
+      run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], { env: { ...process.env, DATABASE_URL: database.url } });
+      const application = await startApplication(database.url, { port: 3100 });
+      cleanups.push(application.stop);
+      playwright({ HEMSTITCH_ADDRESS: application.address });
+    }
+  }
+} catch (error) {
+  process.stderr.write(`${error.stack}\n`);
+  sums.failed++;
+}
+for (const cleanup of cleanups.reverse()) await cleanup();
+process.stdout.write(`\n${sums.passed} passed, ${sums.failed} failed\n`);
+process.exitCode = sums.failed > 0 || sums.passed === 0 ? 1 : 0;
