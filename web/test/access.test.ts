@@ -49,6 +49,11 @@ describe("until there is sign-in, only this machine's own pages are answered", (
     expect((await ask("127.0.0.1:3000", "1' or 1=1")).status).toBe(404);
     expect(await (await ask("127.0.0.1:3000", uuid)).json()).toEqual({ reached: true });
   });
+  it("works for addresses without parts to fill", async () => {
+    const handler = guarded(false, async () => Response.json({ reached: true }));
+    const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), { params: Promise.resolve(undefined) });
+    expect(response.status).toBe(200);
+  });
   it("an error inside a handler is told without its insides", async () => {
     const handler = guarded(false, async () => Promise.reject(new Error("password=secret")));
     const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), { params: Promise.resolve({}) });

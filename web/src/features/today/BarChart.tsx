@@ -17,8 +17,9 @@ export default function BarChart({ label, rows, series }: Props) {
   const { mode, systemMode } = useColorScheme();
   const ink = (mode === "system" ? systemMode : mode) === "dark" ? "#E8E4DA" : "#1B2A41";
   return (
-    <div style={{ height: 56 + rows.length * 40 }} role="img" aria-label={label}>
+    <div style={{ height: 56 + rows.length * 40 }}>
       <Bar
+        aria-label={label}
         data={{ labels: [...rows], datasets: series.map(({ name, colour, values }) => ({ label: name, data: [...values], backgroundColor: colour, barThickness: 18 })) }}
         options={{
           indexAxis: "y",

@@ -16,10 +16,10 @@ type Params = Readonly<Record<string, string>>;
 
 /** A route handler that asks access first. Every handler of the application is made with this. */
 export function guarded(changes: boolean, handler: (asker: Asker, request: Request, params: Params) => Promise<Response>) {
-  return async (request: Request, context: { params: Promise<Record<string, string>> }): Promise<Response> => {
+  return async (request: Request, context: { params: Promise<Record<string, string> | undefined> }): Promise<Response> => {
     try {
       const asker = await access(request.headers, changes);
-      const params = await context.params;
+      const params = (await context.params) ?? {};
       if (Object.entries(params).some(([name, value]) => name.endsWith("Id") && !isId(value))) throw new Refused(404, "There is no such thing here.");
       return await handler(asker, request, params);
     } catch (error) {

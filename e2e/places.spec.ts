@@ -1,0 +1,136 @@
+import { readFileSync } from "node:fs";
+import { readPdf } from "@hemstitch/core/formats/pdf";
+import { axeFindings, expect, test } from "./support";
+
+for (const path of ["/today", "/standard/layers", "/standard/pens-and-lines", "/standard/text", "/plan-sets", "/inspection"]) {
+  test(`axe finds nothing on ${path}, light and dark`, async ({ page }) => {
+    await page.goto(path);
+    await page.waitForLoadState("networkidle");
+    expect(await axeFindings(page)).toEqual([]);
+    await page.getByRole("button", { name: "Dark" }).click();
+    expect(await axeFindings(page)).toEqual([]);
+  });
+}
+
+test("Today shows the demo office from its data, each drawing leading to its light table", async ({ page }) => {
+  await page.goto("/");
+  await expect(page).toHaveURL(/\/today$/);
+  await expect(page.getByText("saltmarsh-ground-50-drafter.pdf")).toBeVisible();
+  await expect(page.getByRole("cell", { name: "Orchard Lane Veterinary Clinic" })).toBeVisible();
+  await page.getByRole("link", { name: /saltmarsh-ground-75-trimmed/ }).click();
+  await expect(page.getByText(/1:75, which is not a listed scale/)).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+});
+
+test("edits a layer in the register, sees its specimen change, and takes it back", async ({ page }) => {
+  await page.goto("/standard/layers");
+  const row = page.getByRole("row", { name: /A-GLAZ Windows/ });
+  await row.getByText("Windows and glazed screens").dblclick();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("All glass");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("row", { name: /A-GLAZ All glass/ })).toBeVisible();
+  await expect(page.getByText("All glass").nth(1)).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
+});
+
+test("builds a name by the scheme, adds it, and removes it again", async ({ page }) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("tab", { name: "Build a name" }).click();
+  await page.getByLabel("major group", { exact: true }).fill("SIGN");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Add to the register" }).click();
+  await expect(page.getByRole("row", { name: /A-SIGN/ })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("row", { name: /A-SIGN/ })).toHaveCount(0);
+});
+
+test("tests pasted names", async ({ page }) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("tab", { name: "Test names" }).click();
+  await page.getByLabel("Names, one a line").fill("A-WALL\nA-WAL");
+  await expect(page.getByText("In the register")).toBeVisible();
+  await expect(page.getByText("Probably meant: A-WALL")).toBeVisible();
+});
+
+test("an import with errors lists them all and stores nothing; an export comes back sound", async ({ page }) => {
+  await page.goto("/standard/layers");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Export JSON" }).click()]);
+  const json = readFileSync(await download.path(), "utf8");
+  const broken = JSON.parse(json) as { pens: { widthMm: unknown }[]; layers: { pen: string }[] };
+  broken.pens[0]!.widthMm = "thin";
+  broken.pens[3]!.widthMm = -1;
+  await page.getByTestId("standard-file").setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(broken)) });
+  await expect(page.getByText("pens[0].widthMm").first()).toBeVisible();
+  await expect(page.getByText("pens[3].widthMm").first()).toBeVisible();
+  await expect(page.getByText(/nothing was stored/)).toBeVisible();
+  await page.getByRole("button", { name: "Close" }).click();
+  await page.getByTestId("standard-file").setInputFiles({ name: "good.json", mimeType: "application/json", buffer: Buffer.from(json) });
+  await expect(page.getByText(/It is sound/)).toBeVisible();
+});
+
+test("the scale slip is at hand everywhere and exact", async ({ page }) => {
+  await page.goto("/plan-sets");
+  await page.keyboard.press("Alt+s");
+  const slip = page.getByLabel("Scale slip");
+  await slip.getByLabel("Scale", { exact: true }).fill(`1/4" = 1'-0"`);
+  await slip.getByLabel("Lengths with + and −").fill(`12'-6" + 3'-2 1/2"`);
+  await expect(slip.getByText(`15'-8 1/2" · 4788 mm`)).toBeVisible();
+  await slip.getByLabel("Length", { exact: true }).fill("12'");
+  await expect(slip.getByText(`76.20 mm · 0'-3"`)).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+});
+
+test("lays out a sheet on the bench with a live preview, stores it and downloads it", async ({ page }) => {
+  await page.goto("/plan-sets");
+  await page.getByRole("link", { name: /Saltmarsh Ferry Landing/ }).click();
+  await expect(page.getByText("empty on every sheet").first()).toBeVisible();
+  await page.getByRole("link", { name: "A-102" }).last().click();
+  const bench = page.getByRole("complementary", { name: "Sheet" });
+  await expect(bench.getByText("An inspection of this sheet finds nothing.")).toBeVisible({ timeout: 20_000 });
+  await expect(bench.getByText(/on paper and fits/)).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await bench.getByLabel("Placed at").click();
+  await page.getByRole("option", { name: "1:50", exact: true }).click();
+  await expect(bench.getByText(/does not fit/)).toBeVisible({ timeout: 20_000 });
+  await bench.getByLabel("Placed at").click();
+  await page.getByRole("option", { name: "1:200", exact: true }).click();
+  await expect(bench.getByText(/on paper and fits/)).toBeVisible({ timeout: 20_000 });
+  await bench.getByRole("button", { name: "Store sheet" }).click();
+  await expect(page.getByText("The sheet is stored.")).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent("download"), bench.getByRole("link", { name: "Download PDF" }).click()]);
+  const read = await readPdf(new Uint8Array(readFileSync(await download.path())));
+  expect(read.ok && read.value.pages[0]!.viewports[0]!.buildingPerPaper).toBeCloseTo(200, 6);
+  expect(read.ok && Math.round(read.value.pages[0]!.widthMm)).toBe(420);
+});
+
+test("two browsers change the same particulars: the second is told and loses nothing", async ({ page, browser }) => {
+  await page.goto("/plan-sets");
+  await page.getByRole("link", { name: /Orchard Lane/ }).click();
+  await page.waitForURL(/plan-sets\/[0-9a-f]/);
+  const other = await browser.newPage();
+  await other.goto(page.url());
+  await page.getByLabel("Address").fill("12 Orchard Lane");
+  await page.getByRole("button", { name: "Store particulars" }).click();
+  await expect(page.getByText(/every sheet of the set is filled/)).toBeVisible();
+  await other.getByLabel("Approved by").fill("T. Quill");
+  await other.getByRole("button", { name: "Store particulars" }).click();
+  await expect(other.getByText(/Somebody has changed these particulars meanwhile/)).toBeVisible();
+  await expect(other.getByLabel("Approved by")).toHaveValue("T. Quill");
+  await other.close();
+});
+
+test("a new plan set and a new sheet, numbered by the scheme", async ({ page }) => {
+  await page.goto("/plan-sets");
+  await page.getByLabel("Project").fill("Test <b>Hut</b>");
+  await page.getByRole("button", { name: "Make" }).click();
+  await expect(page.getByRole("heading", { name: "Test <b>Hut</b>" })).toBeVisible();
+  await page.getByLabel("Number").fill("101");
+  await expect(page.getByRole("button", { name: "Add sheet" })).toBeDisabled();
+  await page.getByLabel("Number").fill("A-101");
+  await page.getByRole("button", { name: "Add sheet" }).click();
+  await expect(page.getByRole("complementary", { name: "Sheet" }).getByText("A-101")).toBeVisible();
+});
