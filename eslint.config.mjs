@@ -1,18 +1,37 @@
 import tseslint from "typescript-eslint";
 
 /** What each room of the core may not import: everything that stands above it. */
-const FLOORS = [["quantity"], ["naming", "drawing"], ["standard", "formats"], ["recognise"], ["rules"], ["inspect"], ["mend", "sheet", "issue", "report"]];
+const FLOORS = [
+  ["quantity"],
+  ["naming", "drawing"],
+  ["standard", "formats"],
+  ["recognise"],
+  ["rules"],
+  ["inspect"],
+  ["mend", "sheet", "issue", "report"],
+];
 
 const above = (room) => FLOORS.slice(FLOORS.findIndex((floor) => floor.includes(room)) + 1).flat();
 
 const corePatterns = (room) => [
-  { regex: `^(\\.\\./)+(${above(room).join("|")})(/|$)`, message: `In the core, ${room} stands below these; arrows point one way (docs/decisions/0001-house.md).` },
-  { regex: "^(react|next|@mui|drizzle-orm|pg)(/|$)|^node:", message: "The core knows nothing of screens, servers, databases or the machine." },
+  {
+    regex: `^(\\.\\./)+(${above(room).join("|")})(/|$)`,
+    message: `In the core, ${room} stands below these; arrows point one way (docs/decisions/0001-house.md).`,
+  },
+  {
+    regex: "^(react|next|@mui|drizzle-orm|pg)(/|$)|^node:",
+    message: "The core knows nothing of screens, servers, databases or the machine.",
+  },
 ];
 
 const coreRooms = FLOORS.flat().map((room) => ({
   files: [`core/src/${room}/**/*.ts`],
-  rules: { "no-restricted-imports": ["error", { patterns: above(room).length > 0 ? corePatterns(room) : corePatterns(room).slice(1) }] },
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      { patterns: above(room).length > 0 ? corePatterns(room) : corePatterns(room).slice(1) },
+    ],
+  },
 }));
 
 export default tseslint.config(
@@ -28,9 +47,32 @@ export default tseslint.config(
       eqeqeq: "error",
     },
   },
-  { files: ["**/*.test.ts", "e2e/**/*.ts", "core/test/**/*.ts"], rules: { "@typescript-eslint/no-non-null-assertion": "off" } },
+  {
+    files: ["**/*.test.ts", "e2e/**/*.ts", "core/test/**/*.ts"],
+    rules: { "@typescript-eslint/no-non-null-assertion": "off" },
+  },
   ...coreRooms,
-  { files: ["core/src/**/*.ts"], ignores: ["core/src/node/**"], rules: { "no-restricted-globals": ["error", "window", "document", "process", "Buffer"] } },
-  { files: ["cli/**/*.ts"], rules: { "no-restricted-imports": ["error", { patterns: [{ regex: "web/|demo/", message: "The command line is the core and files." }] }] } },
-  { files: ["web/src/**/*.{ts,tsx}"], rules: { "no-restricted-imports": ["error", { patterns: [{ regex: "(^|/)(cli|demo)/src", message: "The web stands on the core alone." }] }] } },
+  {
+    files: ["core/src/**/*.ts"],
+    ignores: ["core/src/node/**"],
+    rules: { "no-restricted-globals": ["error", "window", "document", "process", "Buffer"] },
+  },
+  {
+    files: ["cli/**/*.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [{ regex: "web/|demo/", message: "The command line is the core and files." }] },
+      ],
+    },
+  },
+  {
+    files: ["web/src/**/*.{ts,tsx}"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [{ regex: "(^|/)(cli|demo)/src", message: "The web stands on the core alone." }] },
+      ],
+    },
+  },
 );

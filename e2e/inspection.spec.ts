@@ -4,11 +4,16 @@ import { checkedByQpdf, run, temporary } from "../core/test/support/tools";
 import { expect, test } from "./support";
 
 const pdf = (name: string, bytes: Uint8Array) => ({ name, mimeType: "application/pdf", buffer: Buffer.from(bytes) });
-const BAD = onePage({ layers: ["walls", "A-ANNO-TEXT"], content: on(0, "0.3 w 50 50 m 350 50 l 350 200 l S") + on(1, lettering("HALL", 100, 100, 3)) });
+const BAD = onePage({
+  layers: ["walls", "A-ANNO-TEXT"],
+  content: on(0, "0.3 w 50 50 m 350 50 l 350 200 l S") + on(1, lettering("HALL", 100, 100, 3)),
+});
 
 test("drops drawings, sees what departs and where, mends it, and downloads the mended file", async ({ page }) => {
   await page.goto("/inspection");
-  await page.getByTestId("files").setInputFiles([pdf("hall.pdf", BAD), pdf("letter.pdf", new TextEncoder().encode("Dear Sir"))]);
+  await page
+    .getByTestId("files")
+    .setInputFiles([pdf("hall.pdf", BAD), pdf("letter.pdf", new TextEncoder().encode("Dear Sir"))]);
   await page.waitForURL(/\/inspection\/[0-9a-f-]{36}/);
   await expect(page.getByRole("button", { name: /hall\.pdf/ })).toBeVisible();
   await page.getByRole("button", { name: /letter\.pdf/ }).click();
@@ -28,12 +33,28 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   await findings.getByRole("button", { name: /^Mend \d+ that are safe/ }).click();
   await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 20_000 });
   await expect(findings.getByText("layer renamed: walls → A-WALL")).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent("download"), findings.getByRole("link", { name: "Download mended" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    findings.getByRole("link", { name: "Download mended" }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe("hall-mended.pdf");
   const mended = new Uint8Array(readFileSync(await download.path()));
   checkedByQpdf(mended);
-  const report = run(process.execPath, "cli/bin/hemstitch.mjs", "inspect", temporary(mended), "--standard", "tarnwick", "--format", "json", "--fail-on", "never");
-  const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map((finding) => finding.rule);
+  const report = run(
+    process.execPath,
+    "cli/bin/hemstitch.mjs",
+    "inspect",
+    temporary(mended),
+    "--standard",
+    "tarnwick",
+    "--format",
+    "json",
+    "--fail-on",
+    "never",
+  );
+  const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map(
+    (finding) => finding.rule,
+  );
   expect(left).toEqual(["text/font"]);
 });
 
@@ -50,14 +71,22 @@ test("walks the light table by keyboard", async ({ page }) => {
   await page.keyboard.press("p");
   await expect(findings.locator('[aria-pressed="true"]', { hasText: "A-SIGN" })).toBeVisible();
   await page.keyboard.press("Escape");
-  await expect(findings.locator('button.MuiButtonBase-root[aria-pressed="true"]:not(.MuiToggleButton-root)')).toHaveCount(0);
+  await expect(
+    findings.locator('button.MuiButtonBase-root[aria-pressed="true"]:not(.MuiToggleButton-root)'),
+  ).toHaveCount(0);
 });
 
 test("shows names with markup as they are, and runs none of it", async ({ page }) => {
-  const name = '<img src=x onerror="document.title=\'run\'">';
+  const name = "<img src=x onerror=\"document.title='run'\">";
   await page.goto("/inspection");
-  await page.getByTestId("files").setInputFiles(pdf(`${name}.pdf`, onePage({ layers: [name, "../../etc/passwd"], content: on(0, "0.5 w 1 1 m 9 9 l S") })));
-  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible({ timeout: 20_000 });
+  await page
+    .getByTestId("files")
+    .setInputFiles(
+      pdf(`${name}.pdf`, onePage({ layers: [name, "../../etc/passwd"], content: on(0, "0.5 w 1 1 m 9 9 l S") })),
+    );
+  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible({
+    timeout: 20_000,
+  });
   expect(await page.title()).not.toBe("run");
 });
 

@@ -2,7 +2,14 @@ import { readFileSync } from "node:fs";
 import { readPdf } from "@hemstitch/core/formats/pdf";
 import { axeFindings, expect, test } from "./support";
 
-for (const path of ["/today", "/standard/layers", "/standard/pens-and-lines", "/standard/text", "/plan-sets", "/inspection"]) {
+for (const path of [
+  "/today",
+  "/standard/layers",
+  "/standard/pens-and-lines",
+  "/standard/text",
+  "/plan-sets",
+  "/inspection",
+]) {
   test(`axe finds nothing on ${path}, light and dark`, async ({ page }) => {
     await page.goto(path);
     await page.waitForLoadState("networkidle");
@@ -58,17 +65,24 @@ test("tests pasted names", async ({ page }) => {
 
 test("an import with errors lists them all and stores nothing; an export comes back sound", async ({ page }) => {
   await page.goto("/standard/layers");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Export JSON" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Export JSON" }).click(),
+  ]);
   const json = readFileSync(await download.path(), "utf8");
   const broken = JSON.parse(json) as { pens: { widthMm: unknown }[]; layers: { pen: string }[] };
   broken.pens[0]!.widthMm = "thin";
   broken.pens[3]!.widthMm = -1;
-  await page.getByTestId("standard-file").setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(broken)) });
+  await page
+    .getByTestId("standard-file")
+    .setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(broken)) });
   await expect(page.getByText("pens[0].widthMm").first()).toBeVisible();
   await expect(page.getByText("pens[3].widthMm").first()).toBeVisible();
   await expect(page.getByText(/nothing was stored/)).toBeVisible();
   await page.getByRole("button", { name: "Close" }).click();
-  await page.getByTestId("standard-file").setInputFiles({ name: "good.json", mimeType: "application/json", buffer: Buffer.from(json) });
+  await page
+    .getByTestId("standard-file")
+    .setInputFiles({ name: "good.json", mimeType: "application/json", buffer: Buffer.from(json) });
   await expect(page.getByText(/It is sound/)).toBeVisible();
 });
 
@@ -101,7 +115,10 @@ test("lays out a sheet on the bench with a live preview, stores it and downloads
   await expect(bench.getByText(/on paper and fits/)).toBeVisible({ timeout: 20_000 });
   await bench.getByRole("button", { name: "Store sheet" }).click();
   await expect(page.getByText("The sheet is stored.")).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent("download"), bench.getByRole("link", { name: "Download PDF" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    bench.getByRole("link", { name: "Download PDF" }).click(),
+  ]);
   const read = await readPdf(new Uint8Array(readFileSync(await download.path())));
   expect(read.ok && read.value.pages[0]!.viewports[0]!.buildingPerPaper).toBeCloseTo(200, 6);
   expect(read.ok && Math.round(read.value.pages[0]!.widthMm)).toBe(420);

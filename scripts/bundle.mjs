@@ -8,7 +8,11 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 
 const BUNDLES = [
   { in: "cli/src/main.ts", out: "cli/dist/hemstitch.mjs" },
-  { in: "web/src/server/jobs/worker.ts", out: "web/dist/worker.mjs", external: ["pg", "pg-boss", "piscina", "drizzle-orm"] },
+  {
+    in: "web/src/server/jobs/worker.ts",
+    out: "web/dist/worker.mjs",
+    external: ["pg", "pg-boss", "piscina", "drizzle-orm"],
+  },
   { in: "web/src/server/jobs/thread.ts", out: "web/dist/thread.mjs" },
 ];
 
@@ -27,7 +31,9 @@ export async function bundle() {
       legalComments: "none",
       logLevel: "warning",
       // Packages written for `require` need one inside an ES module.
-      banner: { js: 'import { createRequire as hemstitchRequire } from "node:module"; const require = hemstitchRequire(import.meta.url);' },
+      banner: {
+        js: 'import { createRequire as hemstitchRequire } from "node:module"; const require = hemstitchRequire(import.meta.url);',
+      },
     });
   }
 }

@@ -29,7 +29,9 @@ try {
   const database = await startPostgres("postgres");
   stops.push(database.stop);
   migrate(database.url);
-  run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], { env: { ...process.env, DATABASE_URL: database.url } });
+  run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
+    env: { ...process.env, DATABASE_URL: database.url },
+  });
   const application = await startApplication(database.url, { port: WANTED });
   stops.push(application.stop);
   for (const child of [application.web, application.work]) child?.once("exit", () => void stopAll(1));

@@ -11,7 +11,8 @@ const wanted = process.argv.slice(2);
 const PARTS = ["types", "lint", "unit", "database", "browser"];
 const parts = wanted.length > 0 ? PARTS.filter((part) => wanted.includes(part)) : PARTS;
 if (wanted.some((part) => !PARTS.includes(part))) throw new Error(`There are the parts ${PARTS.join(", ")}.`);
-if (parts.includes("unit") || parts.includes("database") || parts.includes("browser")) installDebian("mupdf-tools", "qpdf", "poppler-utils");
+if (parts.includes("unit") || parts.includes("database") || parts.includes("browser"))
+  installDebian("mupdf-tools", "qpdf", "poppler-utils");
 if (parts.includes("database") || parts.includes("browser")) installDebian("postgresql");
 if (parts.includes("browser")) installDebian("chromium");
 
@@ -19,6 +20,13 @@ const { bin, root, run } = await import("./lib/run.mjs");
 const { bundle } = await import("./bundle.mjs");
 const sums = { passed: 0, failed: 0 };
 const cleanups = [];
+
+for (const signal of ["SIGINT", "SIGTERM"]) {
+  process.once(signal, async () => {
+    for (const cleanup of cleanups.reverse()) await cleanup();
+    process.exit(1);
+  });
+}
 
 /** Runs one check that passes or fails as a whole. */
 function check(name, command, args, options = {}) {
@@ -45,10 +53,28 @@ function tests(name, command, args, options, read) {
 }
 
 const vitest = (name, projects, env = {}) =>
-  tests(name, bin("vitest"), (file) => ["run", ...projects.flatMap((project) => ["--project", project]), "--reporter=dot", "--reporter=json", `--outputFile.json=${file}`], () => ({ env: { ...process.env, ...env } }), (results) => ({ passed: results.numPassedTests, failed: results.numFailedTests }));
+  tests(
+    name,
+    bin("vitest"),
+    (file) => [
+      "run",
+      ...projects.flatMap((project) => ["--project", project]),
+      "--reporter=dot",
+      "--reporter=json",
+      `--outputFile.json=${file}`,
+    ],
+    () => ({ env: { ...process.env, ...env } }),
+    (results) => ({ passed: results.numPassedTests, failed: results.numFailedTests }),
+  );
 
 const playwright = (env) =>
-  tests("browser", bin("playwright"), () => ["test", "--config", "e2e/playwright.config.ts"], (file) => ({ env: { ...process.env, ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file } }), ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));
+  tests(
+    "browser",
+    bin("playwright"),
+    () => ["test", "--config", "e2e/playwright.config.ts"],
+    (file) => ({ env: { ...process.env, ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file } }),
+    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+  );
 
 try {
   if (parts.includes("types")) {
@@ -61,15 +87,22 @@ try {
   if (parts.includes("database") || parts.includes("browser")) {
     const { startPostgres } = await import("./lib/postgres.mjs");
     const { migrate, startApplication } = await import("./lib/application.mjs");
-    const database = await startPostgres("postgres-test", { fresh: true, port: 54420 });
-    cleanups.push(database.stop);
-    migrate(database.url);
-    if (parts.includes("database")) vitest("database", ["database"], { DATABASE_URL: database.url, HEMSTITCH_ROOT: root });
+    const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
+    cleanups.push(server.stop);
+    if (parts.includes("database")) {
+      migrate(server.url);
+      vitest("database", ["database"], { DATABASE_URL: server.url, HEMSTITCH_ROOT: root });
+    }
     if (parts.includes("browser")) {
       const { buildIfChanged } = await import("./lib/build-state.mjs");
       buildIfChanged();
-      run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], { env: { ...process.env, DATABASE_URL: database.url } });
-      const application = await startApplication(database.url, { port: 3100 });
+      // A database of its own: the demo office must be the only one in it.
+      const url = server.database("browser");
+      migrate(url);
+      run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
+        env: { ...process.env, DATABASE_URL: url },
+      });
+      const application = await startApplication(url, { port: 3100 });
       cleanups.push(application.stop);
       playwright({ HEMSTITCH_ADDRESS: application.address });
     }

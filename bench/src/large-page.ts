@@ -28,13 +28,15 @@ export function largePage(strokes: number, texts: number): Uint8Array {
       const [x, y] = [random() * 820, random() * 570];
       parts.push(`${x.toFixed(3)} ${y.toFixed(3)} m\n`);
       const more = i % 10 === 0 ? 5 : 1;
-      for (let n = 0; n < more; n++) parts.push(`${(x + random() * 20).toFixed(3)} ${(y + random() * 20).toFixed(3)} l\n`);
+      for (let n = 0; n < more; n++)
+        parts.push(`${(x + random() * 20).toFixed(3)} ${(y + random() * 20).toFixed(3)} l\n`);
       parts.push("S\n");
     }
     parts.push("EMC\n");
   }
   parts.push("/OC /L7 BDC\n");
-  for (let i = 0; i < texts; i++) parts.push(`BT /F1 3.482 Tf ${coordinate(800)} ${coordinate(580)} Td (ROOM ${i} ${coordinate(100)}) Tj ET\n`);
+  for (let i = 0; i < texts; i++)
+    parts.push(`BT /F1 3.482 Tf ${coordinate(800)} ${coordinate(580)} Td (ROOM ${i} ${coordinate(100)}) Tj ET\n`);
   parts.push("EMC\n");
   return pdfWith(parts.join(""));
 }
@@ -46,8 +48,20 @@ function pdfWith(content: string): Uint8Array {
   const bodies: [number, Buffer][] = [
     [1, Buffer.from(`<< /Type /Catalog /Pages 2 0 R /OCProperties << /OCGs [${ocgs}] /D << /Order [${ocgs}] >> >> >>`)],
     [2, Buffer.from("<< /Type /Pages /Kids [3 0 R] /Count 1 >>")],
-    [3, Buffer.from(`<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${841 * PT} ${594 * PT}] /Contents 4 0 R /Resources << /Font << /F1 5 0 R >> /Properties << ${LAYERS.map((_, i) => `/L${i} ${i + 10} 0 R`).join(" ")} >> >> >>`)],
-    [4, Buffer.concat([Buffer.from(`<< /Length ${packed.length} /Filter /FlateDecode >>\nstream\n`), packed, Buffer.from("\nendstream")])],
+    [
+      3,
+      Buffer.from(
+        `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${841 * PT} ${594 * PT}] /Contents 4 0 R /Resources << /Font << /F1 5 0 R >> /Properties << ${LAYERS.map((_, i) => `/L${i} ${i + 10} 0 R`).join(" ")} >> >> >>`,
+      ),
+    ],
+    [
+      4,
+      Buffer.concat([
+        Buffer.from(`<< /Length ${packed.length} /Filter /FlateDecode >>\nstream\n`),
+        packed,
+        Buffer.from("\nendstream"),
+      ]),
+    ],
     [5, Buffer.from("<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica /Encoding /WinAnsiEncoding >>")],
     ...LAYERS.map((name, i): [number, Buffer] => [i + 10, Buffer.from(`<< /Type /OCG /Name (${name}) >>`)]),
   ];
@@ -60,7 +74,13 @@ function pdfWith(content: string): Uint8Array {
     chunks.push(chunk);
     at += chunk.length;
   }
-  const rows = [...offsets].map(([number, offset]) => `${number} 1\n${String(offset).padStart(10, "0")} 00000 n \n`).join("");
-  chunks.push(Buffer.from(`xref\n0 1\n0000000000 65535 f \n${rows}trailer\n<< /Size ${10 + LAYERS.length} /Root 1 0 R >>\nstartxref\n${at}\n%%EOF\n`));
+  const rows = [...offsets]
+    .map(([number, offset]) => `${number} 1\n${String(offset).padStart(10, "0")} 00000 n \n`)
+    .join("");
+  chunks.push(
+    Buffer.from(
+      `xref\n0 1\n0000000000 65535 f \n${rows}trailer\n<< /Size ${10 + LAYERS.length} /Root 1 0 R >>\nstartxref\n${at}\n%%EOF\n`,
+    ),
+  );
   return Buffer.concat(chunks);
 }

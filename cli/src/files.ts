@@ -16,12 +16,19 @@ export async function readInput(path: string, limits: ReadLimits): Promise<Resul
     if (!info.isFile()) return bad("not-a-file", `${path} is not a file.`);
     if (info.size > limits.fileBytes) {
       const [has, may] = [info.size, limits.fileBytes].map((bytes) => `${Math.round(bytes / 2 ** 20)} MB`);
-      return bad("over-limit", `The file has ${has}; the limit is ${may}.`, { remedy: "Split the drawing, or raise HEMSTITCH_MAX_FILE_MB." });
+      return bad("over-limit", `The file has ${has}; the limit is ${may}.`, {
+        remedy: "Split the drawing, or raise HEMSTITCH_MAX_FILE_MB.",
+      });
     }
     return good(await readFile(path));
   } catch (error) {
     const code = error instanceof Error && "code" in error ? String(error.code) : "";
-    const why = code === "ENOENT" ? "There is no such file" : code === "EACCES" ? "The file may not be read" : `The file can't be read (${code || String(error)})`;
+    const why =
+      code === "ENOENT"
+        ? "There is no such file"
+        : code === "EACCES"
+          ? "The file may not be read"
+          : `The file can't be read (${code || String(error)})`;
     return bad("file-unavailable", `${why}: ${path}`);
   }
 }

@@ -57,9 +57,20 @@ program
   .action((file: string, options: MendArguments) => set(runMend(file, options)));
 
 const standard = program.command("standard").description("Office standards: presets, and checking one of your own.");
-standard.command("presets").description("List the presets.").action(() => set(runPresets()));
-standard.command("show").description("Print a preset as JSON.").argument("<preset>").action((name: string) => set(runShow(name)));
-standard.command("check").description("Check a standard's JSON file; lists every error with its path.").argument("<file>").action((file: string) => set(runCheck(file)));
+standard
+  .command("presets")
+  .description("List the presets.")
+  .action(() => set(runPresets()));
+standard
+  .command("show")
+  .description("Print a preset as JSON.")
+  .argument("<preset>")
+  .action((name: string) => set(runShow(name)));
+standard
+  .command("check")
+  .description("Check a standard's JSON file; lists every error with its path.")
+  .argument("<file>")
+  .action((file: string) => set(runCheck(file)));
 
 /** Runs the command line; resolves to the exit code. */
 export async function main(argv: readonly string[]): Promise<number> {

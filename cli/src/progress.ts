@@ -6,7 +6,12 @@ export class Progress {
 
   constructor(total: number, what: string) {
     if (!process.stderr.isTTY || total < 2) return;
-    this.bar = new SingleBar({ format: `${what} {bar} {value}/{total} {file}`, stream: process.stderr, clearOnComplete: true, hideCursor: true });
+    this.bar = new SingleBar({
+      format: `${what} {bar} {value}/{total} {file}`,
+      stream: process.stderr,
+      clearOnComplete: true,
+      hideCursor: true,
+    });
     this.bar.start(total, 0, { file: "" });
   }
 

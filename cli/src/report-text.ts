@@ -16,12 +16,22 @@ function fileLines({ path, drawing, inspected, problem }: ReportedFile): string[
   if (!drawing || !inspected) return [`${path}`, `  ${MARK.stop}  file/unreadable  ${problem ?? ""}`, ""];
   const findings = inspected.findings.map((finding) => {
     const { x, y, width, height } = finding.boxMm;
-    const at = finding.placesMm.length > 0 ? `  at ${x.toFixed(0)},${y.toFixed(0)} ${width.toFixed(0)}×${height.toFixed(0)} mm` : "";
+    const at =
+      finding.placesMm.length > 0
+        ? `  at ${x.toFixed(0)},${y.toFixed(0)} ${width.toFixed(0)}×${height.toFixed(0)} mm`
+        : "";
     const page = finding.page > 0 ? `p${finding.page}  ` : "";
     return `  ${MARK[finding.severity]}  ${finding.rule}  ${page}${finding.message}${at}${finding.mend ? "  [can be mended]" : ""}`;
   });
   const notJudged = inspected.notJudged.map(({ rule, reason }) => `  – not judged  ${rule}: ${reason}`);
   const notes = drawing.notes.map((note) => `  – ${note.page ? `p${note.page}: ` : ""}${note.message}`);
   const clean = findings.length === 0 ? ["  nothing found"] : [];
-  return [`${path}  (${drawing.pages.length} ${drawing.pages.length === 1 ? "page" : "pages"}, ${drawing.layers.length} layers)`, ...findings, ...clean, ...notJudged, ...notes, ""];
+  return [
+    `${path}  (${drawing.pages.length} ${drawing.pages.length === 1 ? "page" : "pages"}, ${drawing.layers.length} layers)`,
+    ...findings,
+    ...clean,
+    ...notJudged,
+    ...notes,
+    "",
+  ];
 }

@@ -10,9 +10,16 @@ export async function standardFrom(argument: string): Promise<OfficeStandard> {
   try {
     json = await readFile(argument, "utf8");
   } catch {
-    throw new UsageError(`--standard: “${argument}” is neither a preset (${Object.keys(PRESETS).join(", ")}) nor a file that can be read.`);
+    throw new UsageError(
+      `--standard: “${argument}” is neither a preset (${Object.keys(PRESETS).join(", ")}) nor a file that can be read.`,
+    );
   }
   const checked = readStandard(json);
   if (checked.ok) return checked.standard;
-  throw new UsageError([`--standard: ${argument} is not a valid standard:`, ...checked.problems.map((problem) => `  ${problem.at || "(file)"}: ${problem.message}`)].join("\n"));
+  throw new UsageError(
+    [
+      `--standard: ${argument} is not a valid standard:`,
+      ...checked.problems.map((problem) => `  ${problem.at || "(file)"}: ${problem.message}`),
+    ].join("\n"),
+  );
 }

@@ -13,13 +13,20 @@ const file = (name: string): string => join(folder, name);
 
 /** Runs the command as it is installed; standard output is a pipe. */
 function hemstitch(...args: string[]): { code: number | null; out: string; err: string } {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/bin/hemstitch.mjs"), ...args], { encoding: "utf8", maxBuffer: 2 ** 28, cwd: folder });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/bin/hemstitch.mjs"), ...args], {
+    encoding: "utf8",
+    maxBuffer: 2 ** 28,
+    cwd: folder,
+  });
   return { code: status, out: stdout, err: stderr };
 }
 
 beforeAll(() => {
   writeFileSync(file("good.pdf"), onePage({ layers: ["A-WALL"], content: on(0, "0.5 w 10 10 m 90 10 l S") }));
-  writeFileSync(file("bad.pdf"), onePage({ layers: ["walls"], content: on(0, `0 w 10 10 m 90 30 l S ${lettering("HALL", 5, 5, 3)}`) }));
+  writeFileSync(
+    file("bad.pdf"),
+    onePage({ layers: ["walls"], content: on(0, `0 w 10 10 m 90 30 l S ${lettering("HALL", 5, 5, 3)}`) }),
+  );
   writeFileSync(file("none.pdf"), "not a drawing");
 });
 
@@ -28,8 +35,12 @@ describe("inspect", () => {
     expect(hemstitch("inspect", "good.pdf", "--standard", "tarnwick").code).toBe(0);
     expect(hemstitch("inspect", "bad.pdf", "--standard", "tarnwick").code).toBe(1);
     expect(hemstitch("inspect", "bad.pdf", "--standard", "tarnwick", "--fail-on", "never").code).toBe(0);
-    expect(hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "stop").code).toBe(0);
-    expect(hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "mend").code).toBe(1);
+    expect(
+      hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "stop").code,
+    ).toBe(0);
+    expect(
+      hemstitch("inspect", join(fixturesFolder, "cairo.pdf"), "--standard", "tarnwick", "--fail-on", "mend").code,
+    ).toBe(1);
     const mixed = hemstitch("inspect", "none.pdf", "missing.pdf", "good.pdf", "--standard", "tarnwick");
     expect(mixed.code).toBe(2);
     expect(mixed.out).toContain("not a PDF");
@@ -38,26 +49,74 @@ describe("inspect", () => {
   });
 
   it("writes the JSON of the contract", () => {
-    const { out } = hemstitch("inspect", "bad.pdf", "none.pdf", "--standard", "tarnwick", "--format", "json", "--scale", "1/4in=1ft");
+    const { out } = hemstitch(
+      "inspect",
+      "bad.pdf",
+      "none.pdf",
+      "--standard",
+      "tarnwick",
+      "--format",
+      "json",
+      "--scale",
+      "1/4in=1ft",
+    );
     const report = JSON.parse(out) as Record<string, never> & { files: Record<string, unknown>[] };
-    expect(report).toMatchObject({ hemstitch: expect.stringMatching(/^\d+\.\d+\.\d+$/), standard: { name: "Tarnwick Plan Room", edition: "4" }, totals: { stop: 2, note: 0 } });
+    expect(report).toMatchObject({
+      hemstitch: expect.stringMatching(/^\d+\.\d+\.\d+$/),
+      standard: { name: "Tarnwick Plan Room", edition: "4" },
+      totals: { stop: 2, note: 0 },
+    });
     expect(report.files[0]).toMatchObject({
       path: "bad.pdf",
-      sha256: createHash("sha256").update(readFileSync(file("bad.pdf"))).digest("hex"),
+      sha256: createHash("sha256")
+        .update(readFileSync(file("bad.pdf")))
+        .digest("hex"),
       format: "pdf",
-      pages: [{ index: 1, widthMm: 420, heightMm: 297, layers: ["walls"], strokes: 1, texts: 1, scale: { stated: "1:48" } }],
+      pages: [
+        { index: 1, widthMm: 420, heightMm: 297, layers: ["walls"], strokes: 1, texts: 1, scale: { stated: "1:48" } },
+      ],
     });
     const findings = report.files[0]!["findings"] as Record<string, unknown>[];
-    expect(findings.find((finding) => finding["rule"] === "line/hairline")).toMatchObject({ severity: "stop", page: 1, layer: "walls", atMm: { x: 10, y: 10, width: 80, height: 20 }, measured: 0, unit: "mm", mend: "set", count: 1, places: [{ x: 10, y: 10, width: 80, height: 20 }] });
-    expect(findings.find((finding) => finding["rule"] === "layer/malformed")).toMatchObject({ mend: "rename", expected: "A-WALL", suggestions: expect.arrayContaining(["A-WALL"]) });
-    expect(report.files[1]).toMatchObject({ path: "none.pdf", error: expect.stringContaining("not a PDF"), findings: [{ rule: "file/unreadable", severity: "stop" }] });
+    expect(findings.find((finding) => finding["rule"] === "line/hairline")).toMatchObject({
+      severity: "stop",
+      page: 1,
+      layer: "walls",
+      atMm: { x: 10, y: 10, width: 80, height: 20 },
+      measured: 0,
+      unit: "mm",
+      mend: "set",
+      count: 1,
+      places: [{ x: 10, y: 10, width: 80, height: 20 }],
+    });
+    expect(findings.find((finding) => finding["rule"] === "layer/malformed")).toMatchObject({
+      mend: "rename",
+      expected: "A-WALL",
+      suggestions: expect.arrayContaining(["A-WALL"]),
+    });
+    expect(report.files[1]).toMatchObject({
+      path: "none.pdf",
+      error: expect.stringContaining("not a PDF"),
+      findings: [{ rule: "file/unreadable", severity: "stop" }],
+    });
     expect(report.files[0]!["notJudged"]).toEqual([]);
   });
 
   it("writes to a file, and nothing but the report to a pipe", () => {
-    const { out, err } = hemstitch("inspect", "good.pdf", "bad.pdf", "--standard", "tarnwick", "--format", "json", "--out", "report.json");
+    const { out, err } = hemstitch(
+      "inspect",
+      "good.pdf",
+      "bad.pdf",
+      "--standard",
+      "tarnwick",
+      "--format",
+      "json",
+      "--out",
+      "report.json",
+    );
     expect([out, err]).toEqual(["", ""]);
-    expect(JSON.parse(readFileSync(file("report.json"), "utf8"))).toMatchObject({ files: [{ path: "good.pdf" }, { path: "bad.pdf" }] });
+    expect(JSON.parse(readFileSync(file("report.json"), "utf8"))).toMatchObject({
+      files: [{ path: "good.pdf" }, { path: "bad.pdf" }],
+    });
   });
 
   it.each([
@@ -75,7 +134,11 @@ describe("inspect", () => {
   });
 
   it("refuses a file over the limit before it reads it", () => {
-    const { status, stdout } = spawnSync(process.execPath, [join(root, "cli/bin/hemstitch.mjs"), "inspect", join(fixturesFolder, "tcpdf.pdf"), "--standard", "tarnwick"], { encoding: "utf8", env: { ...process.env, HEMSTITCH_MAX_FILE_MB: "0.01" } });
+    const { status, stdout } = spawnSync(
+      process.execPath,
+      [join(root, "cli/bin/hemstitch.mjs"), "inspect", join(fixturesFolder, "tcpdf.pdf"), "--standard", "tarnwick"],
+      { encoding: "utf8", env: { ...process.env, HEMSTITCH_MAX_FILE_MB: "0.01" } },
+    );
     expect(status).toBe(2);
     expect(stdout).toContain("the limit is 0 MB");
   });
@@ -97,18 +160,29 @@ describe("mend", () => {
     expect(readFileSync(file("bad.pdf"))).toEqual(before);
     checkedByQpdf(new Uint8Array(readFileSync(file("mended.pdf"))));
     const { out: report } = hemstitch("inspect", "mended.pdf", "--standard", "tarnwick", "--format", "json");
-    const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map((finding) => finding.rule);
+    const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map(
+      (finding) => finding.rule,
+    );
     expect(left).toEqual(["text/font"]);
   });
   it("tells what it did as JSON", () => {
     const { out } = hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "mended.pdf", "--format", "json");
-    expect(JSON.parse(out)).toMatchObject({ mended: expect.arrayContaining([expect.objectContaining({ rule: "line/hairline", from: "0 mm", to: "0.5 mm" })]), left: [{ rule: "text/font" }] });
+    expect(JSON.parse(out)).toMatchObject({
+      mended: expect.arrayContaining([expect.objectContaining({ rule: "line/hairline", from: "0 mm", to: "0.5 mm" })]),
+      left: [{ rule: "text/font" }],
+    });
   });
   it("never writes over the original", () => {
-    expect(hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "./bad.pdf")).toMatchObject({ code: 2, err: expect.stringContaining("original stays") });
+    expect(hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "./bad.pdf")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("original stays"),
+    });
   });
   it("says why a file can't be mended, and writes nothing", () => {
-    expect(hemstitch("mend", "none.pdf", "--standard", "tarnwick", "--out", "never.pdf")).toMatchObject({ code: 2, err: expect.stringContaining("not a PDF") });
+    expect(hemstitch("mend", "none.pdf", "--standard", "tarnwick", "--out", "never.pdf")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("not a PDF"),
+    });
     expect(existsSync(file("never.pdf"))).toBe(false);
   });
 });
@@ -117,12 +191,18 @@ describe("standard", () => {
   it("lists, shows and checks presets", () => {
     expect(hemstitch("standard", "presets").out).toMatch(/hyphenated-discipline[^]*iso-13567[^]*tarnwick/);
     writeFileSync(file("office.json"), hemstitch("standard", "show", "iso-13567").out);
-    expect(hemstitch("standard", "check", "office.json")).toMatchObject({ code: 0, out: expect.stringContaining("sound") });
+    expect(hemstitch("standard", "check", "office.json")).toMatchObject({
+      code: 0,
+      out: expect.stringContaining("sound"),
+    });
     expect(hemstitch("inspect", "good.pdf", "--standard", "office.json").code).toBe(0);
     expect(hemstitch("standard", "show", "other").code).toBe(2);
   });
   it("lists every error with its path", () => {
-    const broken = JSON.parse(hemstitch("standard", "show", "tarnwick").out) as { pens: { widthMm: unknown }[]; layers: { pen: string }[] };
+    const broken = JSON.parse(hemstitch("standard", "show", "tarnwick").out) as {
+      pens: { widthMm: unknown }[];
+      layers: { pen: string }[];
+    };
     broken.pens[1]!.widthMm = "thin";
     broken.pens[2]!.widthMm = -3;
     writeFileSync(file("broken.json"), JSON.stringify(broken));
@@ -130,12 +210,16 @@ describe("standard", () => {
     expect(code).toBe(1);
     expect(out).toContain("pens[1].widthMm");
     expect(out).toContain("pens[2].widthMm");
-    expect(hemstitch("inspect", "good.pdf", "--standard", "broken.json")).toMatchObject({ code: 2, err: expect.stringContaining("pens[1].widthMm") });
+    expect(hemstitch("inspect", "good.pdf", "--standard", "broken.json")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("pens[1].widthMm"),
+    });
   });
 });
 
 it("--help teaches", () => {
   const { out, code } = hemstitch("--help");
   expect(code).toBe(0);
-  for (const words of ["Examples", "Exit codes", "hemstitch mend", "standard show tarnwick"]) expect(out).toContain(words);
+  for (const words of ["Examples", "Exit codes", "hemstitch mend", "standard show tarnwick"])
+    expect(out).toContain(words);
 });

@@ -13,9 +13,7 @@ export interface Problem {
   readonly at?: string | number;
 }
 
-export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problem: Problem };
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 export const good = <T>(value: T): Result<T> => ({ ok: true, value });
 

@@ -11,15 +11,31 @@ export interface Building {
   readonly outside: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number };
   readonly columns: readonly (readonly [number, number])[];
   readonly columnSize: number;
-  readonly stairs: readonly { readonly x: number; readonly y: number; readonly width: number; readonly going: number; readonly treads: number }[];
+  readonly stairs: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly going: number;
+    readonly treads: number;
+  }[];
   readonly furniture: readonly (readonly [x: number, y: number, width: number, height: number])[];
   readonly fittings: readonly (readonly [x: number, y: number])[];
   readonly overhead: number;
   readonly level: string;
 }
 
-const level = (y: number, x0: number, x1: number, thickness: number, openings: Wall["openings"] = []): Wall => ({ from: [x0, y], to: [x1, y], thickness, openings });
-const upright = (x: number, y0: number, y1: number, thickness: number, openings: Wall["openings"] = []): Wall => ({ from: [x, y0], to: [x, y1], thickness, openings });
+const level = (y: number, x0: number, x1: number, thickness: number, openings: Wall["openings"] = []): Wall => ({
+  from: [x0, y],
+  to: [x1, y],
+  thickness,
+  openings,
+});
+const upright = (x: number, y0: number, y1: number, thickness: number, openings: Wall["openings"] = []): Wall => ({
+  from: [x, y0],
+  to: [x, y1],
+  thickness,
+  openings,
+});
 
 const OUT = 300;
 const IN = 150;
@@ -49,16 +65,28 @@ export const SALTMARSH: Building = {
       { at: 3300, width: 2400, kind: "window" },
       { at: 9900, width: 1800, kind: "double-door", side: "right" },
     ]),
-    upright(24000, 0, 13200, OUT, [{ at: 3300, width: 1800, kind: "window" }, { at: 9900, width: 900, kind: "door", side: "left", hinge: "begin" }]),
+    upright(24000, 0, 13200, OUT, [
+      { at: 3300, width: 1800, kind: "window" },
+      { at: 9900, width: 900, kind: "door", side: "left", hinge: "begin" },
+    ]),
     upright(12000, 0, 13200, IN, [
       { at: 3300, width: 1500, kind: "gap" },
       { at: 7600, width: 900, kind: "door", side: "left", hinge: "begin" },
       { at: 10800, width: 1200, kind: "window" },
     ]),
-    level(6600, 12000, 24000, IN, [{ at: 1200, width: 900, kind: "door", side: "left", hinge: "end" }, { at: 7200, width: 900, kind: "door", side: "right", hinge: "begin" }]),
-    upright(18000, 0, 13200, IN, [{ at: 1600, width: 900, kind: "door", side: "right", hinge: "begin" }, { at: 12000, width: 900, kind: "door", side: "left", hinge: "end" }]),
+    level(6600, 12000, 24000, IN, [
+      { at: 1200, width: 900, kind: "door", side: "left", hinge: "end" },
+      { at: 7200, width: 900, kind: "door", side: "right", hinge: "begin" },
+    ]),
+    upright(18000, 0, 13200, IN, [
+      { at: 1600, width: 900, kind: "door", side: "right", hinge: "begin" },
+      { at: 12000, width: 900, kind: "door", side: "left", hinge: "end" },
+    ]),
     level(9600, 15600, 18000, IN, [{ at: 1200, width: 900, kind: "door", side: "right", hinge: "begin" }]),
-    upright(15600, 6600, 13200, IN, [{ at: 1500, width: 900, kind: "door", side: "right", hinge: "begin" }, { at: 5400, width: 900, kind: "door", side: "left", hinge: "begin" }]),
+    upright(15600, 6600, 13200, IN, [
+      { at: 1500, width: 900, kind: "door", side: "right", hinge: "begin" },
+      { at: 5400, width: 900, kind: "door", side: "left", hinge: "begin" },
+    ]),
   ],
   rooms: [
     { name: "WAITING HALL", at: [5200, 7400], area: "151.9 m²" },
@@ -99,7 +127,13 @@ const FT = 304.8;
 const EXT = 0.5 * FT;
 const PART = 0.375 * FT;
 const feet = (value: number): number => value * FT;
-const at = (position: number, width: number, kind: "door" | "double-door" | "window" | "gap", side: "left" | "right" = "left", hinge: "begin" | "end" = "begin") => ({ at: feet(position), width: feet(width), kind, side, hinge });
+const at = (
+  position: number,
+  width: number,
+  kind: "door" | "double-door" | "window" | "gap",
+  side: "left" | "right" = "left",
+  hinge: "begin" | "end" = "begin",
+) => ({ at: feet(position), width: feet(width), kind, side, hinge });
 
 /** Orchard Lane Veterinary Clinic: 72' × 44' on an 18' × 22' grid, walls 6" and 4 1/2". Invented. */
 export const ORCHARD: Building = {
@@ -108,12 +142,37 @@ export const ORCHARD: Building = {
   grid: { x: [0, 18, 36, 54, 72].map(feet), y: [0, 22, 44].map(feet) },
   outside: { x0: feet(-0.25), y0: feet(-0.25), x1: feet(72.25), y1: feet(44.25) },
   walls: [
-    level(0, 0, feet(72), EXT, [at(6, 3, "window"), at(12, 3, "window"), at(24, 6, "double-door"), at(31, 3, "window"), at(45, 3, "window"), at(63, 3, "window")]),
-    level(feet(44), 0, feet(72), EXT, [at(7, 3, "window"), at(15, 3, "window"), at(27, 3, "window"), at(40, 3, "window"), at(49, 3, "window"), at(63, 3, "window")]),
+    level(0, 0, feet(72), EXT, [
+      at(6, 3, "window"),
+      at(12, 3, "window"),
+      at(24, 6, "double-door"),
+      at(31, 3, "window"),
+      at(45, 3, "window"),
+      at(63, 3, "window"),
+    ]),
+    level(feet(44), 0, feet(72), EXT, [
+      at(7, 3, "window"),
+      at(15, 3, "window"),
+      at(27, 3, "window"),
+      at(40, 3, "window"),
+      at(49, 3, "window"),
+      at(63, 3, "window"),
+    ]),
     upright(0, 0, feet(44), EXT, [at(11, 3, "window"), at(33, 3, "window")]),
     upright(feet(72), 0, feet(44), EXT, [at(11, 3, "window"), at(22, 3, "door", "left"), at(34, 3, "window")]),
-    level(feet(20), 0, feet(72), PART, [at(14, 3, "door", "left"), at(30, 4, "gap"), at(46, 3, "door", "right"), at(60, 3, "door", "left")]),
-    level(feet(26), 0, feet(72), PART, [at(5, 2.5, "door", "left"), at(16, 2.5, "door", "left", "end"), at(27, 2.5, "door", "left"), at(42, 3, "door", "left"), at(60, 3, "door", "left", "end")]),
+    level(feet(20), 0, feet(72), PART, [
+      at(14, 3, "door", "left"),
+      at(30, 4, "gap"),
+      at(46, 3, "door", "right"),
+      at(60, 3, "door", "left"),
+    ]),
+    level(feet(26), 0, feet(72), PART, [
+      at(5, 2.5, "door", "left"),
+      at(16, 2.5, "door", "left", "end"),
+      at(27, 2.5, "door", "left"),
+      at(42, 3, "door", "left"),
+      at(60, 3, "door", "left", "end"),
+    ]),
     upright(feet(18), 0, feet(20), PART, [at(14, 2.5, "door", "right")]),
     upright(feet(36), 0, feet(20), PART, []),
     upright(feet(54), 0, feet(20), PART, [at(6, 2.5, "door", "left")]),

@@ -27,14 +27,18 @@ function frameOf(wall: Wall, { at, width }: Opening) {
   const along: [number, number] = isLevel(wall) ? [1, 0] : [0, 1];
   const left: [number, number] = isLevel(wall) ? [0, 1] : [-1, 0];
   const start: [number, number] = [Math.min(wall.from[0], wall.to[0]), Math.min(wall.from[1], wall.to[1])];
-  const point = (distance: number, across: number): [number, number] => [start[0] + along[0] * distance + left[0] * across, start[1] + along[1] * distance + left[1] * across];
+  const point = (distance: number, across: number): [number, number] => [
+    start[0] + along[0] * distance + left[0] * across,
+    start[1] + along[1] * distance + left[1] * across,
+  ];
   return { point, begin: at - width / 2, end: at + width / 2, half: wall.thickness / 2 };
 }
 
 function drawOpening(board: PenBoard, wall: Wall, opening: Opening): void {
   if (opening.kind === "window") drawWindow(board, wall, opening);
   else if (opening.kind === "door") drawLeaf(board, wall, opening, opening.hinge ?? "begin", opening.width);
-  else if (opening.kind === "double-door") for (const hinge of ["begin", "end"] as const) drawLeaf(board, wall, opening, hinge, opening.width / 2);
+  else if (opening.kind === "double-door")
+    for (const hinge of ["begin", "end"] as const) drawLeaf(board, wall, opening, hinge, opening.width / 2);
 }
 
 function drawWindow(board: PenBoard, wall: Wall, opening: Opening): void {
@@ -42,7 +46,8 @@ function drawWindow(board: PenBoard, wall: Wall, opening: Opening): void {
   board.on("A-GLAZ-SILL");
   for (const across of [-half, half]) board.line(...point(begin, across), ...point(end, across));
   board.on("A-GLAZ").polyline([point(begin, -25), point(end, -25), point(end, 25), point(begin, 25)], true);
-  if (opening.width > 1500) board.line(...point((begin + end) / 2, -half * 0.6), ...point((begin + end) / 2, half * 0.6));
+  if (opening.width > 1500)
+    board.line(...point((begin + end) / 2, -half * 0.6), ...point((begin + end) / 2, half * 0.6));
 }
 
 function drawLeaf(board: PenBoard, wall: Wall, opening: Opening, hinge: "begin" | "end", width: number): void {
@@ -53,9 +58,15 @@ function drawLeaf(board: PenBoard, wall: Wall, opening: Opening, hinge: "begin" 
   const leaf = 45;
   const corner = point(hingeAt, across);
   const tip = point(hingeAt, across + width * turn);
-  board.on("A-DOOR").polyline([corner, tip, point(hingeAt + leaf * towards, across + width * turn), point(hingeAt + leaf * towards, across)], true);
+  board
+    .on("A-DOOR")
+    .polyline(
+      [corner, tip, point(hingeAt + leaf * towards, across + width * turn), point(hingeAt + leaf * towards, across)],
+      true,
+    );
   const closed = point(hingeAt + width * towards, across);
-  const angle = ([x, y]: readonly [number, number]): number => (Math.atan2(y - corner[1], x - corner[0]) * 180) / Math.PI;
+  const angle = ([x, y]: readonly [number, number]): number =>
+    (Math.atan2(y - corner[1], x - corner[0]) * 180) / Math.PI;
   let [from, to] = [angle(closed), angle(tip)];
   if (((to - from + 540) % 360) - 180 < 0) [from, to] = [to, from];
   if (to < from) to += 360;
@@ -65,22 +76,46 @@ function drawLeaf(board: PenBoard, wall: Wall, opening: Opening, hinge: "begin" 
 function drawInside(board: PenBoard, building: Building): void {
   board.on("A-COLS");
   const half = building.columnSize / 2;
-  for (const [x, y] of building.columns) board.fill([[x - half, y - half], [x + half, y - half], [x + half, y + half], [x - half, y + half]], 0x3a3a3a).box(x - half, y - half, 2 * half, 2 * half);
+  for (const [x, y] of building.columns)
+    board
+      .fill(
+        [
+          [x - half, y - half],
+          [x + half, y - half],
+          [x + half, y + half],
+          [x - half, y + half],
+        ],
+        0x3a3a3a,
+      )
+      .box(x - half, y - half, 2 * half, 2 * half);
   board.on("A-FURN");
-  for (const [x, y, width, height] of building.furniture) board.box(x, y, width, height).line(x, y + height * 0.85, x + width, y + height * 0.85);
+  for (const [x, y, width, height] of building.furniture)
+    board.box(x, y, width, height).line(x, y + height * 0.85, x + width, y + height * 0.85);
   board.on("A-FLOR-FIXT");
   for (const [x, y] of building.fittings) board.box(x - 190, y + 150, 380, 170).circle(x, y - 30, 190);
   for (const stair of building.stairs) drawStair(board, stair);
   const { x0, y0, x1, y1 } = building.outside;
   const over = building.overhead;
-  board.on("A-FLOR-OVHD").polyline([[x0 - over, y0 - over], [x1 + over, y0 - over], [x1 + over, y1 + over], [x0 - over, y1 + over]], true);
+  board.on("A-FLOR-OVHD").polyline(
+    [
+      [x0 - over, y0 - over],
+      [x1 + over, y0 - over],
+      [x1 + over, y1 + over],
+      [x0 - over, y1 + over],
+    ],
+    true,
+  );
 }
 
 function drawStair(board: PenBoard, { x, y, width, going, treads }: Building["stairs"][number]): void {
   board.on("A-FLOR-STRS").box(x, y, going * treads, width);
   for (let i = 1; i < treads; i++) board.line(x + i * going, y, x + i * going, y + width);
   const [middle, tip] = [y + width / 2, x + going * (treads - 0.6)];
-  board.line(x + going / 2, middle, tip, middle).polyline([[tip - 220, middle + 110], [tip, middle], [tip - 220, middle - 110]]);
+  board.line(x + going / 2, middle, tip, middle).polyline([
+    [tip - 220, middle + 110],
+    [tip, middle],
+    [tip - 220, middle - 110],
+  ]);
   board.on("A-ANNO-TEXT").text("UP", x - 80, middle - 60, 2.5, "right");
 }
 
@@ -90,13 +125,22 @@ const GRID_OUT_MM = 56;
 function drawGrid(board: PenBoard, { grid, outside }: Building): void {
   const out = GRID_OUT_MM * board.scale;
   const radius = BUBBLE_MM * board.scale;
-  const [bottom, top, left, right] = [outside.y0 - 12 * board.scale, outside.y1 + out, outside.x0 - out, outside.x1 + 12 * board.scale];
+  const [bottom, top, left, right] = [
+    outside.y0 - 12 * board.scale,
+    outside.y1 + out,
+    outside.x0 - out,
+    outside.x1 + 12 * board.scale,
+  ];
   board.on("A-GRID");
   for (const x of grid.x) board.line(x, bottom, x, top);
   for (const y of grid.y) board.line(left, y, right, y);
   board.on("A-GRID-IDEN");
-  grid.x.forEach((x, i) => board.circle(x, top + radius, radius).text(String(i + 1), x, top + radius, 3.5, "middle", 0, 0, -1.75));
-  grid.y.forEach((y, i) => board.circle(left - radius, y, radius).text("ABCDEFGH"[i] ?? "", left - radius, y, 3.5, "middle", 0, 0, -1.75));
+  grid.x.forEach((x, i) =>
+    board.circle(x, top + radius, radius).text(String(i + 1), x, top + radius, 3.5, "middle", 0, 0, -1.75),
+  );
+  grid.y.forEach((y, i) =>
+    board.circle(left - radius, y, radius).text("ABCDEFGH"[i] ?? "", left - radius, y, 3.5, "middle", 0, 0, -1.75),
+  );
 }
 
 /** Rows from outside in: overall, grid, openings. Distances on paper, millimetres. */
@@ -106,11 +150,22 @@ const PITCH_MM = 9;
 function drawDimensions(board: PenBoard, building: Building): void {
   const { outside, grid, walls } = building;
   const write = (mm: number): string =>
-    building.units === "metric" ? String(Math.round(mm)) : formatLength(Length.of(mm, "mm"), { system: "feet-inches", finestFraction: 16 });
-  const openings = (wall: Wall | undefined): number[] => (wall?.openings ?? []).flatMap((each) => [each.at - each.width / 2, each.at + each.width / 2]);
+    building.units === "metric"
+      ? String(Math.round(mm))
+      : formatLength(Length.of(mm, "mm"), { system: "feet-inches", finestFraction: 16 });
+  const openings = (wall: Wall | undefined): number[] =>
+    (wall?.openings ?? []).flatMap((each) => [each.at - each.width / 2, each.at + each.width / 2]);
   const row = (n: number): number => (FIRST_ROW_MM + n * PITCH_MM) * board.scale;
-  const across = [sorted([outside.x0, ...openings(walls[1]), outside.x1]), sorted([outside.x0, ...grid.x, outside.x1]), [outside.x0, outside.x1]];
-  const up = [sorted([outside.y0, ...openings(walls[2]), outside.y1]), sorted([outside.y0, ...grid.y, outside.y1]), [outside.y0, outside.y1]];
+  const across = [
+    sorted([outside.x0, ...openings(walls[1]), outside.x1]),
+    sorted([outside.x0, ...grid.x, outside.x1]),
+    [outside.x0, outside.x1],
+  ];
+  const up = [
+    sorted([outside.y0, ...openings(walls[2]), outside.y1]),
+    sorted([outside.y0, ...grid.y, outside.y1]),
+    [outside.y0, outside.y1],
+  ];
   board.on("A-ANNO-DIMS");
   across.forEach((stops, n) => levelRow(board, stops, outside.y1, outside.y1 + row(n), write));
   up.forEach((stops, n) => uprightRow(board, stops, outside.x0, outside.x0 - row(n), write));
@@ -125,22 +180,38 @@ const OVER_MM = 2;
 /** A stop nearer than this to the last one would put its figures on top of others'. Paper millimetres. */
 const NARROW_MM = 8;
 
-function levelRow(board: PenBoard, stops: readonly number[], object: number, y: number, write: (mm: number) => string): void {
+function levelRow(
+  board: PenBoard,
+  stops: readonly number[],
+  object: number,
+  y: number,
+  write: (mm: number) => string,
+): void {
   const s = board.scale;
   board.line(stops[0] ?? 0, y, stops.at(-1) ?? 0, y);
   stops.forEach((x, i) => {
-    board.line(x, object + GAP_MM * s, x, y + OVER_MM * s).line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
+    board
+      .line(x, object + GAP_MM * s, x, y + OVER_MM * s)
+      .line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
     const next = stops[i + 1];
     if (next === undefined || (next - x) / s < NARROW_MM) return;
     board.text(write(next - x), (x + next) / 2, y, 2.5, "middle", 0, 0, 1);
   });
 }
 
-function uprightRow(board: PenBoard, stops: readonly number[], object: number, x: number, write: (mm: number) => string): void {
+function uprightRow(
+  board: PenBoard,
+  stops: readonly number[],
+  object: number,
+  x: number,
+  write: (mm: number) => string,
+): void {
   const s = board.scale;
   board.line(x, stops[0] ?? 0, x, stops.at(-1) ?? 0);
   stops.forEach((y, i) => {
-    board.line(object - GAP_MM * s, y, x - OVER_MM * s, y).line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
+    board
+      .line(object - GAP_MM * s, y, x - OVER_MM * s, y)
+      .line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
     const next = stops[i + 1];
     if (next === undefined || (next - y) / s < NARROW_MM) return;
     board.text(write(next - y), x, (y + next) / 2, 2.5, "middle", 90, -1, 0);
@@ -149,17 +220,47 @@ function uprightRow(board: PenBoard, stops: readonly number[], object: number, x
 
 function drawRooms(board: PenBoard, building: Building): void {
   board.on("A-ANNO-TEXT");
-  for (const { name, at, area } of building.rooms) board.text(name, at[0], at[1], 3.5, "middle", 0, 0, 3).text(area, at[0], at[1], 2.5, "middle", 0, 0, -4.5);
+  for (const { name, at, area } of building.rooms)
+    board.text(name, at[0], at[1], 3.5, "middle", 0, 0, 3).text(area, at[0], at[1], 2.5, "middle", 0, 0, -4.5);
 }
 
 function drawSymbols(board: PenBoard, building: Building): void {
   const { scale } = board;
   const { outside } = building;
   const [x, y] = [outside.x1 + 45 * scale, outside.y1 - 5 * scale];
-  board.on("A-ANNO-SYMB").circle(x, y, 9 * scale).polyline([[x, y + 12 * scale], [x - 4 * scale, y - 6 * scale], [x, y - 3 * scale], [x + 4 * scale, y - 6 * scale]], true);
-  board.fill([[x, y + 12 * scale], [x, y - 3 * scale], [x + 4 * scale, y - 6 * scale]], 0x1b2a41).text("N", x, y, 5, "middle", 0, 0, 14);
+  board
+    .on("A-ANNO-SYMB")
+    .circle(x, y, 9 * scale)
+    .polyline(
+      [
+        [x, y + 12 * scale],
+        [x - 4 * scale, y - 6 * scale],
+        [x, y - 3 * scale],
+        [x + 4 * scale, y - 6 * scale],
+      ],
+      true,
+    );
+  board
+    .fill(
+      [
+        [x, y + 12 * scale],
+        [x, y - 3 * scale],
+        [x + 4 * scale, y - 6 * scale],
+      ],
+      0x1b2a41,
+    )
+    .text("N", x, y, 5, "middle", 0, 0, 14);
   const [lx, ly] = building.rooms[0]?.at ?? [0, 0];
-  board.polyline([[lx - 26 * scale, ly], [lx - 23 * scale, ly - 3 * scale], [lx - 29 * scale, ly - 3 * scale]], true).text(building.level, lx - 26 * scale, ly, 2.5, "middle", 0, 0, 1.5);
+  board
+    .polyline(
+      [
+        [lx - 26 * scale, ly],
+        [lx - 23 * scale, ly - 3 * scale],
+        [lx - 29 * scale, ly - 3 * scale],
+      ],
+      true,
+    )
+    .text(building.level, lx - 26 * scale, ly, 2.5, "middle", 0, 0, 1.5);
   drawSectionMarks(board, building);
   drawLegend(board, building);
 }
@@ -168,8 +269,17 @@ function drawSectionMarks(board: PenBoard, { outside, grid }: Building): void {
   const s = board.scale;
   const y = ((grid.y[0] ?? 0) + (grid.y[1] ?? 0)) / 2;
   board.on("A-ANNO-SYMB");
-  for (const [x, way] of [[outside.x0 - 50 * s, 1], [outside.x1 + 30 * s, -1]] as const) {
-    board.circle(x, y, 5 * s).text("S1", x, y, 2.5, "middle", 0, 0, -1.25).polyline([[x, y + 5 * s], [x + 6 * s * way, y + 5 * s]]);
+  for (const [x, way] of [
+    [outside.x0 - 50 * s, 1],
+    [outside.x1 + 30 * s, -1],
+  ] as const) {
+    board
+      .circle(x, y, 5 * s)
+      .text("S1", x, y, 2.5, "middle", 0, 0, -1.25)
+      .polyline([
+        [x, y + 5 * s],
+        [x + 6 * s * way, y + 5 * s],
+      ]);
   }
 }
 
@@ -185,7 +295,10 @@ const KEY: readonly (readonly [string, string])[] = [
 function drawLegend(board: PenBoard, { outside }: Building): void {
   const s = board.scale;
   const [x, y] = [outside.x1 + 28 * s, outside.y0 + 40 * s];
-  board.on("A-ANNO-LEGN").text("LEGEND", x, y, 3.5, "left", 0, 0, 4).line(x, y + 2 * s, x + 42 * s, y + 2 * s);
+  board
+    .on("A-ANNO-LEGN")
+    .text("LEGEND", x, y, 3.5, "left", 0, 0, 4)
+    .line(x, y + 2 * s, x + 42 * s, y + 2 * s);
   KEY.forEach(([layer, words], i) => {
     const row = y - (4 + i * 7) * s;
     board.on(layer).line(x, row, x + 16 * s, row);

@@ -12,7 +12,10 @@ import { PenBoard, type Slips } from "./pen-board";
 const fonts = join(dirname(fileURLToPath(import.meta.url)), "..", "..", "core", "assets", "fonts");
 
 /** Lettering of the demo office: Barlow, whose capitals are seven tenths of the size (its OS/2 table). */
-export const barlow = (): FontFile => ({ bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Regular.ttf"))), capHeight: 0.7 });
+export const barlow = (): FontFile => ({
+  bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Regular.ttf"))),
+  capHeight: 0.7,
+});
 
 export const demoStandard = (): OfficeStandard => {
   const standard = preset("tarnwick");
@@ -53,10 +56,20 @@ const RECIPES: readonly Recipe[] = [
     },
     extra: (board) => {
       board.page.layer("A-AREA").endLayer().pen(0.25);
-      board.line(8000, 8600, 8800, 8600).line(8800, 8600, 8800, 9200).line(8800, 9200, 8000, 9200).line(8000, 9200, 8000, 8600);
+      board
+        .line(8000, 8600, 8800, 8600)
+        .line(8800, 8600, 8800, 9200)
+        .line(8800, 9200, 8000, 9200)
+        .line(8000, 9200, 8000, 8600);
     },
   },
-  { file: "saltmarsh-ground-75-trimmed.pdf", title: "Ground floor plan", building: SALTMARSH, scale: "1:75", page: [829, 582] },
+  {
+    file: "saltmarsh-ground-75-trimmed.pdf",
+    title: "Ground floor plan",
+    building: SALTMARSH,
+    scale: "1:75",
+    page: [829, 582],
+  },
   { file: "orchard-ground-48.pdf", title: "Floor plan", building: ORCHARD, scale: `1/4" = 1'-0"`, page: ARCH_D },
   {
     file: "orchard-ground-48-drafter.pdf",
@@ -75,7 +88,14 @@ const RECIPES: readonly Recipe[] = [
       board.box(8500, -2600, 3000, 400).text("CLINIC", 10_000, -2600, 2.5, "middle", 0, 0, 2);
     },
   },
-  { file: "orchard-structure-consultant.pdf", title: "Foundation plan", building: ORCHARD, scale: `1/4" = 1'-0"`, page: ARCH_D, structure: true },
+  {
+    file: "orchard-structure-consultant.pdf",
+    title: "Foundation plan",
+    building: ORCHARD,
+    scale: `1/4" = 1'-0"`,
+    page: ARCH_D,
+    structure: true,
+  },
 ];
 
 export interface DemoDrawing {
@@ -88,12 +108,30 @@ export interface DemoDrawing {
 
 /** Generates the demo's drawings as layered PDFs. */
 export async function demoDrawings(): Promise<DemoDrawing[]> {
-  return Promise.all(RECIPES.map(async (recipe) => ({ file: recipe.file, title: recipe.title, work: recipe.building.work, scale: recipe.scale, bytes: await generate(recipe) })));
+  return Promise.all(
+    RECIPES.map(async (recipe) => ({
+      file: recipe.file,
+      title: recipe.title,
+      work: recipe.building.work,
+      scale: recipe.scale,
+      bytes: await generate(recipe),
+    })),
+  );
 }
 
-async function generate({ title, building, scale: written, page: [width, height], slips, extra, structure }: Recipe): Promise<Uint8Array> {
+async function generate({
+  title,
+  building,
+  scale: written,
+  page: [width, height],
+  slips,
+  extra,
+  structure,
+}: Recipe): Promise<Uint8Array> {
   const scale = must(parseScale(written));
-  const font = structure ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 } : barlow();
+  const font = structure
+    ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 }
+    : barlow();
   const drawing = await PdfDrawing.create(font, `${building.work}: ${title}`);
   const page = drawing.addPage(width, height);
   const { x0, y0, x1, y1 } = building.outside;
@@ -104,7 +142,15 @@ async function generate({ title, building, scale: written, page: [width, height]
   if (structure) drawStructure(board, building);
   else drawPlan(board, building);
   extra?.(board);
-  page.stateScale([{ boxMm: { x: 0, y: 0, width, height }, name: title, buildingPerPaper: k, ratio: formatScale(scale, building.units), units: building.units }]);
+  page.stateScale([
+    {
+      boxMm: { x: 0, y: 0, width, height },
+      name: title,
+      buildingPerPaper: k,
+      ratio: formatScale(scale, building.units),
+      units: building.units,
+    },
+  ]);
   page.finish();
   return drawing.save();
 }

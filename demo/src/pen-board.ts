@@ -38,7 +38,10 @@ export class PenBoard {
     for (const layer of standard.layers) {
       const width = widths.get(layer.pen ?? "") ?? 0.25;
       this.pens.set(layer.name, width);
-      this.dashes.set(layer.name, (patterns.get(layer.lineType ?? "") ?? []).map((each) => each * width));
+      this.dashes.set(
+        layer.name,
+        (patterns.get(layer.lineType ?? "") ?? []).map((each) => each * width),
+      );
     }
   }
 
@@ -49,7 +52,10 @@ export class PenBoard {
       .layer(this.slips.names?.[layer] ?? layer)
       .ink(0)
       .fillInk(0)
-      .pen(this.slips.widths?.[layer] ?? this.pens.get(layer) ?? 0.25, this.slips.dashes?.[layer] ?? this.dashes.get(layer) ?? []);
+      .pen(
+        this.slips.widths?.[layer] ?? this.pens.get(layer) ?? 0.25,
+        this.slips.dashes?.[layer] ?? this.dashes.get(layer) ?? [],
+      );
     return this;
   }
 
@@ -62,7 +68,10 @@ export class PenBoard {
   }
 
   polyline(points: readonly Point[], closed = false): this {
-    this.page.polyline(points.map(([x, y]) => [this.x(x), this.y(y)]), closed);
+    this.page.polyline(
+      points.map(([x, y]) => [this.x(x), this.y(y)]),
+      closed,
+    );
     return this;
   }
 
@@ -72,7 +81,10 @@ export class PenBoard {
   }
 
   fill(points: readonly Point[], rgb: number): this {
-    this.page.fillInk(rgb).fill(points.map(([x, y]) => [this.x(x), this.y(y)])).fillInk(0);
+    this.page
+      .fillInk(rgb)
+      .fill(points.map(([x, y]) => [this.x(x), this.y(y)]))
+      .fillInk(0);
     return this;
   }
 
@@ -87,7 +99,16 @@ export class PenBoard {
   }
 
   /** Lettering with capitals of a height on paper; `dx` and `dy` shift it on paper. */
-  text(text: string, x: number, y: number, heightMm: number, align: "left" | "middle" | "right" = "middle", angleDeg = 0, dx = 0, dy = 0): this {
+  text(
+    text: string,
+    x: number,
+    y: number,
+    heightMm: number,
+    align: "left" | "middle" | "right" = "middle",
+    angleDeg = 0,
+    dx = 0,
+    dy = 0,
+  ): this {
     const height = this.slips.heights?.[this.current]?.[heightMm] ?? heightMm;
     this.page.text(text, this.x(x) + dx, this.y(y) + dy, { heightMm: height, align, angleDeg });
     return this;

@@ -26,7 +26,8 @@ export interface Rectangle {
 }
 
 export const isLevel = (wall: Wall): boolean => wall.from[1] === wall.to[1];
-export const lengthOf = (wall: Wall): number => Math.abs(isLevel(wall) ? wall.to[0] - wall.from[0] : wall.to[1] - wall.from[1]);
+export const lengthOf = (wall: Wall): number =>
+  Math.abs(isLevel(wall) ? wall.to[0] - wall.from[0] : wall.to[1] - wall.from[1]);
 
 /** The solid pieces of a wall between its openings. Ends reach half a thickness over the corners. */
 export function solids(wall: Wall): Rectangle[] {
@@ -41,7 +42,9 @@ export function solids(wall: Wall): Rectangle[] {
   pieces.push([from, lengthOf(wall) + half]);
   const [x, y] = [Math.min(wall.from[0], wall.to[0]), Math.min(wall.from[1], wall.to[1])];
   return pieces.map(([a, b]) =>
-    isLevel(wall) ? { x0: x + a, x1: x + b, y0: y - half, y1: y + half } : { x0: x - half, x1: x + half, y0: y + a, y1: y + b },
+    isLevel(wall)
+      ? { x0: x + a, x1: x + b, y0: y - half, y1: y + half }
+      : { x0: x - half, x1: x + half, y0: y + a, y1: y + b },
   );
 }
 
@@ -66,7 +69,11 @@ export function outline(rectangles: readonly Rectangle[]): [number, number, numb
 }
 
 /** Runs of neighbouring cell edges that are part of the outline: [line, first, last]. */
-function edges(lines: number, cells: number, isEdge: (line: number, cell: number) => boolean): [number, number, number][] {
+function edges(
+  lines: number,
+  cells: number,
+  isEdge: (line: number, cell: number) => boolean,
+): [number, number, number][] {
   const runs: [number, number, number][] = [];
   for (let line = 0; line < lines; line++) {
     for (let cell = 0; cell < cells; cell++) {

@@ -25,22 +25,30 @@ describe("demo drawings", () => {
     const found = inspect(drawing, demoStandard()).findings;
     const expected = PLANTED[file]!;
     for (const planted of expected) {
-      const match = found.find((finding) => finding.rule === planted.rule && (planted.layer === undefined || finding.layer === planted.layer));
+      const match = found.find(
+        (finding) => finding.rule === planted.rule && (planted.layer === undefined || finding.layer === planted.layer),
+      );
       expect(match, `${planted.rule} ${planted.layer ?? ""}`).toBeDefined();
-      if (planted.measured !== undefined) expect(typeof match!.measured === "number" ? Number(match!.measured.toFixed(2)) : match!.measured).toBe(planted.measured);
+      if (planted.measured !== undefined)
+        expect(typeof match!.measured === "number" ? Number(match!.measured.toFixed(2)) : match!.measured).toBe(
+          planted.measured,
+        );
       if (planted.expected !== undefined) expect(match!.expected).toBe(planted.expected);
       if (planted.count !== undefined) expect(match!.count).toBe(planted.count);
     }
     expect(found.map((finding) => `${finding.rule} ${finding.layer ?? ""}`).length).toBe(expected.length);
   });
 
-  it.each(Object.keys(PLANTED).filter((file) => PLANTED[file]!.some((each) => each.mends)))("%s is mended of what can be mended", async (file) => {
-    const original = bytesOf(file);
-    const copy = original.slice();
-    const mended = must(await mendPdf(original, demoStandard(), { inflate: nodeInflate }));
-    expect(original).toEqual(copy);
-    checkedByQpdf(mended.bytes);
-    const left = PLANTED[file]!.filter((planted) => !planted.mends).map((planted) => planted.rule);
-    expect(mended.after.findings.map((finding) => finding.rule).sort()).toEqual(left.sort());
-  });
+  it.each(Object.keys(PLANTED).filter((file) => PLANTED[file]!.some((each) => each.mends)))(
+    "%s is mended of what can be mended",
+    async (file) => {
+      const original = bytesOf(file);
+      const copy = original.slice();
+      const mended = must(await mendPdf(original, demoStandard(), { inflate: nodeInflate }));
+      expect(original).toEqual(copy);
+      checkedByQpdf(mended.bytes);
+      const left = PLANTED[file]!.filter((planted) => !planted.mends).map((planted) => planted.rule);
+      expect(mended.after.findings.map((finding) => finding.rule).sort()).toEqual(left.sort());
+    },
+  );
 });

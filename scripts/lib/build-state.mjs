@@ -4,7 +4,15 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { root, run } from "./run.mjs";
 
-const SOURCES = ["core/src", "core/assets", "cli/src", "web/src", "web/next.config.ts", "demo/src", "package-lock.json"];
+const SOURCES = [
+  "core/src",
+  "core/assets",
+  "cli/src",
+  "web/src",
+  "web/next.config.ts",
+  "demo/src",
+  "package-lock.json",
+];
 
 function* filesOf(path) {
   if (!statSync(path).isDirectory()) yield path;
@@ -13,7 +21,8 @@ function* filesOf(path) {
 
 function digest() {
   const hash = createHash("sha256");
-  for (const source of SOURCES) for (const file of filesOf(join(root, source))) hash.update(file).update(readFileSync(file));
+  for (const source of SOURCES)
+    for (const file of filesOf(join(root, source))) hash.update(file).update(readFileSync(file));
   return hash.digest("hex");
 }
 

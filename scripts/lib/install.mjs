@@ -6,7 +6,9 @@ import { output, root, run } from "./run.mjs";
 
 /** npm packages, when the lock file has changed since they were last installed. */
 export function installPackages() {
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   const stamp = join(root, "node_modules", ".hemstitch-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   run("npm", ["ci", "--no-audit", "--no-fund"]);
@@ -45,8 +47,12 @@ export function installDebian(...names) {
   if (missing.length === 0) return;
   const isRoot = process.getuid?.() === 0;
   const sudo = !isRoot && output("sudo", ["-n", "true"]) !== undefined ? ["sudo", "-n"] : [];
-  if (!isRoot && sudo.length === 0) throw new Error(`Missing: ${missing.join(", ")}. Install them with: sudo apt-get install ${missing.join(" ")}`);
-  const apt = (...args) => run([...sudo, "apt-get"][0], [...sudo, "apt-get", ...args].slice(1), { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  if (!isRoot && sudo.length === 0)
+    throw new Error(`Missing: ${missing.join(", ")}. Install them with: sudo apt-get install ${missing.join(" ")}`);
+  const apt = (...args) =>
+    run([...sudo, "apt-get"][0], [...sudo, "apt-get", ...args].slice(1), {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
   apt("update", "-qq");
   apt("install", "-y", "-qq", "--no-install-recommends", ...missing);
 }

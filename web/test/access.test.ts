@@ -30,7 +30,9 @@ describe("every handler asks access first", () => {
 describe("until there is sign-in, only this machine's own pages are answered", () => {
   it("takes Hemstitch's own pages", async () => {
     await expect(access(headers({}), true)).resolves.toMatchObject({ who: "coordinator" });
-    await expect(access(headers({ origin: "http://127.0.0.1:3000", "sec-fetch-site": "same-origin" }), true)).resolves.toBeDefined();
+    await expect(
+      access(headers({ origin: "http://127.0.0.1:3000", "sec-fetch-site": "same-origin" }), true),
+    ).resolves.toBeDefined();
   });
   it.each([
     ["another name for this address", { host: "evil.example" }, false],
@@ -43,7 +45,8 @@ describe("until there is sign-in, only this machine's own pages are answered", (
   });
   it("a handler answers a refusal in words, and 404 for what can't be an id", async () => {
     const handler = guarded(false, async () => Response.json({ reached: true }));
-    const ask = (host: string, fileId: string): Promise<Response> => handler(new Request("http://127.0.0.1:3000/x", { headers: { host } }), { params: Promise.resolve({ fileId }) });
+    const ask = (host: string, fileId: string): Promise<Response> =>
+      handler(new Request("http://127.0.0.1:3000/x", { headers: { host } }), { params: Promise.resolve({ fileId }) });
     const uuid = "00000000-0000-4000-8000-000000000000";
     expect((await ask("evil.example", uuid)).status).toBe(403);
     expect((await ask("127.0.0.1:3000", "1' or 1=1")).status).toBe(404);
@@ -51,12 +54,16 @@ describe("until there is sign-in, only this machine's own pages are answered", (
   });
   it("works for addresses without parts to fill", async () => {
     const handler = guarded(false, async () => Response.json({ reached: true }));
-    const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), { params: Promise.resolve(undefined) });
+    const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), {
+      params: Promise.resolve(undefined),
+    });
     expect(response.status).toBe(200);
   });
   it("an error inside a handler is told without its insides", async () => {
     const handler = guarded(false, async () => Promise.reject(new Error("password=secret")));
-    const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), { params: Promise.resolve({}) });
+    const response = await handler(new Request("http://127.0.0.1:3000/x", { headers: { host: "127.0.0.1:3000" } }), {
+      params: Promise.resolve({}),
+    });
     expect(response.status).toBe(500);
     expect(await response.text()).not.toContain("secret");
   });

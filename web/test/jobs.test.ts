@@ -20,7 +20,10 @@ const row = async (id: string) => (await database.select().from(inspectedFiles).
 const workers: ChildProcess[] = [];
 
 function startWorker(): ChildProcess {
-  const worker = spawn(process.execPath, [join(process.env["HEMSTITCH_ROOT"]!, "web/dist/worker.mjs")], { env: process.env, stdio: ["ignore", "pipe", "inherit"] });
+  const worker = spawn(process.execPath, [join(process.env["HEMSTITCH_ROOT"]!, "web/dist/worker.mjs")], {
+    env: process.env,
+    stdio: ["ignore", "pipe", "inherit"],
+  });
   workers.push(worker);
   return worker;
 }
@@ -45,7 +48,15 @@ describe("an inspection job", () => {
     const id = await waitingFile(await newOffice(), BAD);
     await runInspectJob(database, id);
     const first = await row(id);
-    expect(first).toMatchObject({ state: "done", progress: 1, pages: 1, layers: ["walls"], stops: 0, mends: 2, standardName: "Tarnwick Plan Room, edition 4" });
+    expect(first).toMatchObject({
+      state: "done",
+      progress: 1,
+      pages: 1,
+      layers: ["walls"],
+      stops: 0,
+      mends: 2,
+      standardName: "Tarnwick Plan Room, edition 4",
+    });
     expect(unpackDrawing(gunzipSync(first.drawing!)).layers[0]!.name).toBe("walls");
     await runInspectJob(database, id);
     expect(await row(id)).toEqual(first);
@@ -53,10 +64,17 @@ describe("an inspection job", () => {
   it("of a file that can't be read says why, and the worker lives", async () => {
     const id = await waitingFile(await newOffice(), new TextEncoder().encode("no drawing"));
     await runInspectJob(database, id);
-    expect(await row(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("not a PDF"), remedy: expect.stringContaining("PDF") });
+    expect(await row(id)).toMatchObject({
+      state: "failed",
+      problem: expect.stringContaining("not a PDF"),
+      remedy: expect.stringContaining("PDF"),
+    });
   });
   it("keeps names that PostgreSQL itself would refuse", async () => {
-    const id = await waitingFile(await newOffice(), onePage({ layers: ["a\u0000b"], content: on(0, "0.3 w 1 1 m 9 9 l S") }));
+    const id = await waitingFile(
+      await newOffice(),
+      onePage({ layers: ["a\u0000b"], content: on(0, "0.3 w 1 1 m 9 9 l S") }),
+    );
     await runInspectJob(database, id);
     expect(await row(id)).toMatchObject({ state: "done", layers: ["a\ufffdb"] });
   });
@@ -83,7 +101,11 @@ describe("a mend job", () => {
     await database.update(inspectedFiles).set({ mendState: "waiting" }).where(eq(inspectedFiles.id, id));
     await runMendJob(database, id, null);
     const after = await row(id);
-    expect(after).toMatchObject({ mendState: "done", left: [], mended: [{ rule: "layer/malformed" }, { rule: "line/width-off-series" }] });
+    expect(after).toMatchObject({
+      mendState: "done",
+      left: [],
+      mended: [{ rule: "layer/malformed" }, { rule: "line/width-off-series" }],
+    });
     const [mended] = await database.select().from(files).where(eq(files.sha256, after.mendedSha256!));
     checkedByQpdf(mended!.bytes);
     const [original] = await database.select().from(files).where(eq(files.sha256, after.sha256));

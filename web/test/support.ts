@@ -11,7 +11,10 @@ export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update
 
 /** An office of its own for one test, with the demo's standard. */
 export async function newOffice(): Promise<string> {
-  const [office] = await database.insert(offices).values({ name: `Office ${randomUUID()}` }).returning({ id: offices.id });
+  const [office] = await database
+    .insert(offices)
+    .values({ name: `Office ${randomUUID()}` })
+    .returning({ id: offices.id });
   await database.insert(standards).values({ officeId: office!.id, content: preset("tarnwick")! });
   return office!.id;
 }
@@ -20,6 +23,9 @@ export async function newOffice(): Promise<string> {
 export async function waitingFile(officeId: string, bytes: Uint8Array, name = "plan.pdf"): Promise<string> {
   await keepFile(database, sha256(bytes), bytes);
   const [inspection] = await database.insert(inspections).values({ officeId, name }).returning({ id: inspections.id });
-  const [file] = await database.insert(inspectedFiles).values({ inspectionId: inspection!.id, name, sha256: sha256(bytes) }).returning({ id: inspectedFiles.id });
+  const [file] = await database
+    .insert(inspectedFiles)
+    .values({ inspectionId: inspection!.id, name, sha256: sha256(bytes) })
+    .returning({ id: inspectedFiles.id });
   return file!.id;
 }

@@ -22,8 +22,10 @@ export interface InspectArguments {
 
 /** Inspects files; returns the exit code of the contract. */
 export async function runInspect(files: readonly string[], options: InspectArguments): Promise<number> {
-  if (options.format !== "text" && options.format !== "json") throw new UsageError(`--format takes text or json, not “${options.format}”.`);
-  if (options.failOn !== "never" && !SEVERITIES.includes(options.failOn as Severity)) throw new UsageError(`--fail-on takes stop, mend, note or never, not “${options.failOn}”.`);
+  if (options.format !== "text" && options.format !== "json")
+    throw new UsageError(`--format takes text or json, not “${options.format}”.`);
+  if (options.failOn !== "never" && !SEVERITIES.includes(options.failOn as Severity))
+    throw new UsageError(`--fail-on takes stop, mend, note or never, not “${options.failOn}”.`);
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
   const progress = new Progress(files.length, "inspecting");
@@ -33,7 +35,10 @@ export async function runInspect(files: readonly string[], options: InspectArgum
     progress.step(path);
   }
   progress.stop();
-  const report = options.format === "json" ? `${JSON.stringify(reportJson(VERSION, standard, reported))}\n` : reportText(standard, reported);
+  const report =
+    options.format === "json"
+      ? `${JSON.stringify(reportJson(VERSION, standard, reported))}\n`
+      : reportText(standard, reported);
   if (options.out === undefined) await writeOut(report);
   else await writeFile(options.out, report);
   if (reported.some((file) => !file.inspected)) return 2;
@@ -41,7 +46,8 @@ export async function runInspect(files: readonly string[], options: InspectArgum
 }
 
 /** Waits until a pipe has taken all of it; a long report must not be cut off. */
-const writeOut = (text: string): Promise<void> => new Promise((resolve, reject) => process.stdout.write(text, (error) => (error ? reject(error) : resolve())));
+const writeOut = (text: string): Promise<void> =>
+  new Promise((resolve, reject) => process.stdout.write(text, (error) => (error ? reject(error) : resolve())));
 
 export function scaleFrom(written: string | undefined): Scale | undefined {
   if (written === undefined) return undefined;

@@ -19,13 +19,17 @@ export interface MendArguments {
 
 /** Mends one file into another; returns the exit code: 0 when nothing that stops is left, 1 when something is, 2 when it can't be read. */
 export async function runMend(path: string, options: MendArguments): Promise<number> {
-  if (resolve(path) === resolve(options.out)) throw new UsageError("--out: the original stays as it is; name another file.");
-  if (options.format !== "text" && options.format !== "json") throw new UsageError(`--format takes text or json, not “${options.format}”.`);
+  if (resolve(path) === resolve(options.out))
+    throw new UsageError("--out: the original stays as it is; name another file.");
+  if (options.format !== "text" && options.format !== "json")
+    throw new UsageError(`--format takes text or json, not “${options.format}”.`);
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
-  const mended = input.ok ? await mendPdf(input.value, standard, { limits, inflate: nodeInflate, ...(scale ? { scale } : {}) }) : input;
+  const mended = input.ok
+    ? await mendPdf(input.value, standard, { limits, inflate: nodeInflate, ...(scale ? { scale } : {}) })
+    : input;
   if (!mended.ok) {
     process.stderr.write(forTerminal(`${path}: ${mended.problem.message} ${mended.problem.remedy ?? ""}\n`));
     return 2;
@@ -34,10 +38,25 @@ export async function runMend(path: string, options: MendArguments): Promise<num
   await writeFile(options.out, bytes);
   const left = after.findings;
   if (options.format === "json") {
-    const report = { hemstitch: VERSION, standard: { name: standard.name, edition: standard.edition }, path, out: options.out, sha256: sha256(bytes), mended: done, left: left.map(findingJson), notJudged: after.notJudged };
+    const report = {
+      hemstitch: VERSION,
+      standard: { name: standard.name, edition: standard.edition },
+      path,
+      out: options.out,
+      sha256: sha256(bytes),
+      mended: done,
+      left: left.map(findingJson),
+      notJudged: after.notJudged,
+    };
     process.stdout.write(`${JSON.stringify(report)}\n`);
   } else {
-    const lines = [`${path} → ${options.out}`, ...done.map((each) => `  ✓ ${each.rule}  ${each.page > 0 ? `p${each.page}  ` : ""}${each.message}`), ...(done.length === 0 ? ["  nothing to mend"] : []), ...left.map((finding) => `  left: ${finding.rule}  ${finding.message}`), ""];
+    const lines = [
+      `${path} → ${options.out}`,
+      ...done.map((each) => `  ✓ ${each.rule}  ${each.page > 0 ? `p${each.page}  ` : ""}${each.message}`),
+      ...(done.length === 0 ? ["  nothing to mend"] : []),
+      ...left.map((finding) => `  left: ${finding.rule}  ${finding.message}`),
+      "",
+    ];
     process.stdout.write(forTerminal(lines.join("\n")));
   }
   return left.some((finding) => finding.severity === "stop") ? 1 : 0;

@@ -26,9 +26,14 @@ export async function runCheck(path: string): Promise<number> {
   const checked = readStandard(json);
   if (checked.ok) {
     const { name, edition, layers, pens, textStyles } = checked.standard;
-    process.stdout.write(`${path}: sound — ${name}, edition ${edition}: ${layers.length} layers, ${pens.length} pens, ${textStyles.length} text styles\n`);
+    process.stdout.write(
+      `${path}: sound — ${name}, edition ${edition}: ${layers.length} layers, ${pens.length} pens, ${textStyles.length} text styles\n`,
+    );
     return 0;
   }
-  for (const problem of checked.problems) process.stdout.write(`${path}: ${problem.at || "(file)"}: ${problem.message}${problem.remedy ? ` ${problem.remedy}` : ""}\n`);
+  for (const problem of checked.problems)
+    process.stdout.write(
+      `${path}: ${problem.at || "(file)"}: ${problem.message}${problem.remedy ? ` ${problem.remedy}` : ""}\n`,
+    );
   return 1;
 }

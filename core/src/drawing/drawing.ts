@@ -199,7 +199,6 @@ export interface TextSource {
   readonly fontNames: readonly string[];
 }
 
-
 /** Bounding box of a path mark, without its width. */
 export function pathBox(paths: PathColumns, row: number): BoxMm {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];

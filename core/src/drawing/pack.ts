@@ -14,11 +14,26 @@ interface Part {
 }
 
 const PATHS: readonly (readonly [keyof PathColumns, TypeName])[] = [
-  ["paint", "u8"], ["layer", "i32"], ["widthMm", "f32"], ["dash", "u16"], ["strokeColour", "u32"], ["fillColour", "u32"],
-  ["firstVerb", "u32"], ["verbs", "u8"], ["firstPoint", "u32"], ["points", "f32"],
+  ["paint", "u8"],
+  ["layer", "i32"],
+  ["widthMm", "f32"],
+  ["dash", "u16"],
+  ["strokeColour", "u32"],
+  ["fillColour", "u32"],
+  ["firstVerb", "u32"],
+  ["verbs", "u8"],
+  ["firstPoint", "u32"],
+  ["points", "f32"],
 ];
 const TEXTS: readonly (readonly [keyof TextColumns, TypeName])[] = [
-  ["paint", "u8"], ["layer", "i32"], ["font", "u16"], ["heightMm", "f32"], ["anchors", "f32"], ["advanceMm", "f32"], ["angleDeg", "f32"], ["colour", "u32"],
+  ["paint", "u8"],
+  ["layer", "i32"],
+  ["font", "u16"],
+  ["heightMm", "f32"],
+  ["anchors", "f32"],
+  ["advanceMm", "f32"],
+  ["angleDeg", "f32"],
+  ["colour", "u32"],
 ];
 
 /**
@@ -41,8 +56,15 @@ export function packDrawing(drawing: Drawing): Uint8Array {
     heightMm: page.heightMm,
     images: page.images,
     viewports: page.viewports,
-    paths: { count: page.paths.count, parts: PATHS.map(([name, type]) => keep(page.paths[name] as ArrayLike<number>, type)) },
-    texts: { count: page.texts.count, strings: page.texts.strings, parts: TEXTS.map(([name, type]) => keep(page.texts[name] as ArrayLike<number>, type)) },
+    paths: {
+      count: page.paths.count,
+      parts: PATHS.map(([name, type]) => keep(page.paths[name] as ArrayLike<number>, type)),
+    },
+    texts: {
+      count: page.texts.count,
+      strings: page.texts.strings,
+      parts: TEXTS.map(([name, type]) => keep(page.texts[name] as ArrayLike<number>, type)),
+    },
   }));
   const { format, layers, fonts, dashes, notes } = drawing;
   const header = new TextEncoder().encode(JSON.stringify({ format, layers, fonts, dashes, notes, pages }));
@@ -68,27 +90,67 @@ type PackedPage = Omit<Page, "paths" | "texts" | "source"> & {
 export function unpackDrawing(packed: Uint8Array): Drawing {
   // Columns are read in place, so they must begin on whole words.
   const bytes = packed.byteOffset % 8 === 0 ? packed : packed.slice();
-  if (new TextDecoder().decode(bytes.subarray(0, 4)) !== MAGIC) throw new Error("These bytes are not a packed drawing.");
+  if (new TextDecoder().decode(bytes.subarray(0, 4)) !== MAGIC)
+    throw new Error("These bytes are not a packed drawing.");
   const length = new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true);
-  const { pages, ...rest } = JSON.parse(new TextDecoder().decode(bytes.subarray(8, 8 + length))) as Omit<Drawing, "pages"> & { pages: PackedPage[] };
+  const { pages, ...rest } = JSON.parse(new TextDecoder().decode(bytes.subarray(8, 8 + length))) as Omit<
+    Drawing,
+    "pages"
+  > & { pages: PackedPage[] };
   const start = bytes.byteOffset + Math.ceil((8 + length) / 8) * 8;
   const columns = (names: readonly (readonly [string, TypeName])[], parts: readonly Part[]): Record<string, Column> =>
-    Object.fromEntries(parts.map(({ type, at, length: count }, i) => [names[i]?.[0] ?? "", new TYPES[type](bytes.buffer as ArrayBuffer, start + at, count)]));
+    Object.fromEntries(
+      parts.map(({ type, at, length: count }, i) => [
+        names[i]?.[0] ?? "",
+        new TYPES[type](bytes.buffer as ArrayBuffer, start + at, count),
+      ]),
+    );
   return { ...rest, pages: pages.map((page) => unpackPage(page, columns)) };
 }
 
-function unpackPage(page: PackedPage, columns: (names: readonly (readonly [string, TypeName])[], parts: readonly Part[]) => Record<string, Column>): Page {
+function unpackPage(
+  page: PackedPage,
+  columns: (names: readonly (readonly [string, TypeName])[], parts: readonly Part[]) => Record<string, Column>,
+): Page {
   const { paths, texts, ...rest } = page;
   const none = new Uint32Array(0);
   const nothing = new Float64Array(0);
   return {
     ...rest,
     paths: { count: paths.count, ...columns(PATHS, paths.parts), source: none } as unknown as PathColumns,
-    texts: { count: texts.count, strings: texts.strings, ...columns(TEXTS, texts.parts), source: none } as unknown as TextColumns,
+    texts: {
+      count: texts.count,
+      strings: texts.strings,
+      ...columns(TEXTS, texts.parts),
+      source: none,
+    } as unknown as TextColumns,
     source: {
       instances: [],
-      paths: { count: 0, instance: none, start: none, end: none, widthFrom: none, widthTo: none, dashFrom: none, dashTo: none, unitMm: nothing, width: nothing, dashText: new Uint16Array(0), dashTexts: [] },
-      texts: { count: 0, instance: none, start: none, end: none, size: nothing, carried: new Uint8Array(0), grows: nothing, lead: nothing, fontNames: [] },
+      paths: {
+        count: 0,
+        instance: none,
+        start: none,
+        end: none,
+        widthFrom: none,
+        widthTo: none,
+        dashFrom: none,
+        dashTo: none,
+        unitMm: nothing,
+        width: nothing,
+        dashText: new Uint16Array(0),
+        dashTexts: [],
+      },
+      texts: {
+        count: 0,
+        instance: none,
+        start: none,
+        end: none,
+        size: nothing,
+        carried: new Uint8Array(0),
+        grows: nothing,
+        lead: nothing,
+        fontNames: [],
+      },
     },
   };
 }

@@ -19,7 +19,14 @@ export class Collector {
   add(meta: RuleMeta, severity: Severity, report: Report): void {
     const { page, layer, measured, expected } = report;
     const name = layer === undefined ? "" : (this.drawing.layers[layer]?.name ?? " ");
-    const key = JSON.stringify([meta.id, page, name, typeof measured === "number" ? measured.toFixed(2) : measured, expected, report.mend?.kind]);
+    const key = JSON.stringify([
+      meta.id,
+      page,
+      name,
+      typeof measured === "number" ? measured.toFixed(2) : measured,
+      expected,
+      report.mend?.kind,
+    ]);
     const known = this.pending.get(key);
     if (known && report.marks) known.marks.push(report.marks);
     else if (!known) this.pending.set(key, { meta, severity, report, marks: report.marks ? [report.marks] : [] });
@@ -31,13 +38,18 @@ export class Collector {
 
   private finish({ meta, severity, report, marks }: Pending): Finding {
     const { message, page, layer, marks: _marks, ...rest } = report;
-    const count = Math.max(1, marks.reduce((sum, each) => sum + each.rows.length, 0));
+    const count = Math.max(
+      1,
+      marks.reduce((sum, each) => sum + each.rows.length, 0),
+    );
     const places = this.places(page, marks);
     return {
       rule: meta.id,
       severity,
       page,
-      ...(layer === undefined ? {} : { layerId: layer, ...(layer < 0 ? {} : { layer: this.drawing.layers[layer]?.name ?? "" }) }),
+      ...(layer === undefined
+        ? {}
+        : { layerId: layer, ...(layer < 0 ? {} : { layer: this.drawing.layers[layer]?.name ?? "" }) }),
       message: message(count),
       ...rest,
       count,

@@ -35,7 +35,8 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
 }
 
 const severityOf = (rule: Rule, standard: OfficeStandard): Finding["severity"] | "off" =>
-  (Object.hasOwn(standard.rules, rule.meta.id) ? standard.rules[rule.meta.id]?.severity : undefined) ?? rule.meta.severity;
+  (Object.hasOwn(standard.rules, rule.meta.id) ? standard.rules[rule.meta.id]?.severity : undefined) ??
+  rule.meta.severity;
 
 function factsOf(drawing: Drawing, page: Page, options: InspectOptions): PageFacts {
   const stated = options.scale ?? statedScale(page);
@@ -50,7 +51,9 @@ function factsOf(drawing: Drawing, page: Page, options: InspectOptions): PageFac
 
 /** The scale that the file states for the largest part of the page. */
 export function statedScale(page: Page): Scale | undefined {
-  const largest = [...page.viewports].sort((a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height)[0];
+  const largest = [...page.viewports].sort(
+    (a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height,
+  )[0];
   if (!largest) return undefined;
   const ratio = largest.buildingPerPaper;
   const whole = Math.round(ratio);

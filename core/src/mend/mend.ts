@@ -37,7 +37,11 @@ function inOrder(findings: readonly Finding[], chosen: MendOptions["chosen"]): r
  * again, and must hold the same marks at the same places but for what was mended. The bytes
  * handed in stay as they are.
  */
-export async function mendPdf(bytes: Uint8Array, standard: OfficeStandard, options: MendOptions = {}): Promise<Result<Mended>> {
+export async function mendPdf(
+  bytes: Uint8Array,
+  standard: OfficeStandard,
+  options: MendOptions = {},
+): Promise<Result<Mended>> {
   const original = await readPdf(bytes, options);
   if (!original.ok) return original;
   const before = inspect(original.value, standard, options);
@@ -50,12 +54,18 @@ export async function mendPdf(bytes: Uint8Array, standard: OfficeStandard, optio
     const edited = await editPdf(state.bytes, state.drawing, plan.changes, options);
     if (!edited.ok) return edited;
     const read = await readPdf(edited.value, options);
-    if (!read.ok) return bad("mend-unsound", `The mended file could not be read again: ${read.problem.message}`, { remedy: "The original is untouched. Please report this file." });
+    if (!read.ok)
+      return bad("mend-unsound", `The mended file could not be read again: ${read.problem.message}`, {
+        remedy: "The original is untouched. Please report this file.",
+      });
     log.note(state.drawing, plan.changes);
     done.push(...plan.done);
     state = { bytes: edited.value, drawing: read.value, inspected: inspect(read.value, standard, options) };
   }
   const differences = unmeantDifferences(original.value, state.drawing, log);
-  if (differences.length > 0) return bad("mend-unsound", `The mended file differs in more than was mended: ${differences.join(" ")}`, { remedy: "The original is untouched. Please report this file." });
+  if (differences.length > 0)
+    return bad("mend-unsound", `The mended file differs in more than was mended: ${differences.join(" ")}`, {
+      remedy: "The original is untouched. Please report this file.",
+    });
   return good({ bytes: state.bytes, drawing: state.drawing, done, before, after: state.inspected });
 }

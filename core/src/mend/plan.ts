@@ -24,7 +24,12 @@ export interface Plan {
 type Draft = { -readonly [K in keyof PageChanges]: PageChanges[K] extends readonly (infer T)[] ? T[] : PageChanges[K] };
 
 /** Turns findings that carry a mend into changes. `chosen` leaves some of them out. */
-export function planMends(drawing: Drawing, findings: readonly Finding[], standard: OfficeStandard, chosen: (finding: Finding) => boolean = () => true): Plan {
+export function planMends(
+  drawing: Drawing,
+  findings: readonly Finding[],
+  standard: OfficeStandard,
+  chosen: (finding: Finding) => boolean = () => true,
+): Plan {
   const layerNames = new Map<number, string>();
   const pages = new Map<number, Draft>();
   const done: MendDone[] = [];
@@ -56,7 +61,13 @@ function setOnMarks(drawing: Drawing, standard: OfficeStandard, { mend, marks, p
  * Dashes are multiples of the line width. Where a line is dashed rightly for the width it had,
  * the dashes go with the width; those of a finding of their own come first and win.
  */
-function dashesInStep(drawing: Drawing, standard: OfficeStandard, pageIndex: number, rows: Uint32Array, widthMm: number): PageChanges["dashes"] {
+function dashesInStep(
+  drawing: Drawing,
+  standard: OfficeStandard,
+  pageIndex: number,
+  rows: Uint32Array,
+  widthMm: number,
+): PageChanges["dashes"] {
   const paths = drawing.pages[pageIndex - 1]?.paths;
   const first = rows[0];
   if (!paths || first === undefined) return [];
@@ -75,7 +86,15 @@ function inWords(finding: Finding): MendDone {
   const to = mend?.kind === "rename" ? mend.to : `${finding.expected ?? ""}${unit}`;
   const from = `${finding.measured ?? ""}${unit}`;
   const where = layer === undefined ? "" : ` on ${layer}`;
-  const what = { rename: "layer renamed", "set-width": "line width set", "set-line-type": "line type set", "set-height": "lettering height set" }[mend?.kind ?? "rename"];
-  const message = mend?.kind === "rename" ? `${what}: ${from} → ${to}` : `${what}${where}: ${from} → ${to} (${count.toLocaleString("en")} ${count === 1 ? "mark" : "marks"})`;
+  const what = {
+    rename: "layer renamed",
+    "set-width": "line width set",
+    "set-line-type": "line type set",
+    "set-height": "lettering height set",
+  }[mend?.kind ?? "rename"];
+  const message =
+    mend?.kind === "rename"
+      ? `${what}: ${from} → ${to}`
+      : `${what}${where}: ${from} → ${to} (${count.toLocaleString("en")} ${count === 1 ? "mark" : "marks"})`;
   return { rule, mend: mend?.kind ?? "", page, ...(layer === undefined ? {} : { layer }), count, from, to, message };
 }

@@ -46,18 +46,23 @@ export class ChangeLog {
 
 /** What differs between two drawings beyond what was meant to; nothing, if the mend was sound. */
 export function unmeantDifferences(before: Drawing, after: Drawing, log: ChangeLog): string[] {
-  if (before.pages.length !== after.pages.length) return [`There were ${before.pages.length} pages and are now ${after.pages.length}.`];
+  if (before.pages.length !== after.pages.length)
+    return [`There were ${before.pages.length} pages and are now ${after.pages.length}.`];
   return before.pages.flatMap((page, i) => {
     const other = after.pages[i];
     if (!other) return [];
-    const found = [...pathDifferences(before, after, page, other, log), ...textDifferences(before, after, page, other, log)];
+    const found = [
+      ...pathDifferences(before, after, page, other, log),
+      ...textDifferences(before, after, page, other, log),
+    ];
     return found.slice(0, 5).map((each) => `Page ${page.index}: ${each}`);
   });
 }
 
 function pathDifferences(before: Drawing, after: Drawing, page: Page, other: Page, log: ChangeLog): string[] {
   const [a, b] = [page.paths, other.paths];
-  if (a.count !== b.count || a.points.length !== b.points.length) return [`There were ${a.count} painted lines and are now ${b.count}.`];
+  if (a.count !== b.count || a.points.length !== b.points.length)
+    return [`There were ${a.count} painted lines and are now ${b.count}.`];
   const moved = a.points.findIndex((value, i) => !(Math.abs(value - (b.points[i] ?? NaN)) <= SAME_MM));
   if (moved >= 0) return [`A line has moved (coordinate ${moved}).`];
   const meant = log.meant(page.index);
@@ -65,8 +70,14 @@ function pathDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
     if (layerNow(after, b.layer[row]) !== layerMeant(a.layer[row], log)) return [`Line ${row} is on another layer.`];
     const widthKept = Math.abs((a.widthMm[row] ?? 0) - (b.widthMm[row] ?? 0)) <= SAME_MM;
     if (!widthKept && !meant.widths.has(row)) return [`Line ${row} has another width.`];
-    if (!meant.dashes.has(row) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[row] ?? 0])) return [`Line ${row} has another line type.`];
-    if (a.strokeColour[row] !== b.strokeColour[row] || a.fillColour[row] !== b.fillColour[row] || a.paint[row] !== b.paint[row]) return [`Line ${row} is painted in another way.`];
+    if (!meant.dashes.has(row) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[row] ?? 0]))
+      return [`Line ${row} has another line type.`];
+    if (
+      a.strokeColour[row] !== b.strokeColour[row] ||
+      a.fillColour[row] !== b.fillColour[row] ||
+      a.paint[row] !== b.paint[row]
+    )
+      return [`Line ${row} is painted in another way.`];
   }
   return [];
 }
@@ -78,12 +89,17 @@ function textDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
   for (let row = 0; row < a.count; row++) {
     if (a.strings[row] !== b.strings[row]) return [`String ${row} reads differently.`];
     if (layerNow(after, b.layer[row]) !== layerMeant(a.layer[row], log)) return [`String ${row} is on another layer.`];
-    if (!meant.heights.has(row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM) return [`String ${row} has another height.`];
+    if (!meant.heights.has(row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM)
+      return [`String ${row} has another height.`];
     // A string that goes on from a changed one moves with its end.
     const goesOn = page.source.texts.carried[a.source[row] ?? 0] === 1 && meant.heights.has(row - 1);
-    const off = Math.max(Math.abs((a.anchors[row * 2] ?? 0) - (b.anchors[row * 2] ?? 0)), Math.abs((a.anchors[row * 2 + 1] ?? 0) - (b.anchors[row * 2 + 1] ?? 0)));
+    const off = Math.max(
+      Math.abs((a.anchors[row * 2] ?? 0) - (b.anchors[row * 2] ?? 0)),
+      Math.abs((a.anchors[row * 2 + 1] ?? 0) - (b.anchors[row * 2 + 1] ?? 0)),
+    );
     if (off > SAME_MM && !goesOn) return [`String ${row} has moved.`];
-    if (before.fonts[a.font[row] ?? 0]?.name !== after.fonts[b.font[row] ?? 0]?.name) return [`String ${row} has another font.`];
+    if (before.fonts[a.font[row] ?? 0]?.name !== after.fonts[b.font[row] ?? 0]?.name)
+      return [`String ${row} has another font.`];
   }
   return [];
 }
@@ -91,4 +107,5 @@ function textDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
 const layerNow = (drawing: Drawing, layer: number | undefined): string | undefined => drawing.layers[layer ?? -1]?.name;
 const layerMeant = (layer: number | undefined, log: ChangeLog): string | undefined => log.nameNow(layer ?? -1);
 
-const sameDash = (a: readonly number[] = [], b: readonly number[] = []): boolean => a.length === b.length && a.every((each, i) => Math.abs(each - (b[i] ?? NaN)) <= SAME_MM);
+const sameDash = (a: readonly number[] = [], b: readonly number[] = []): boolean =>
+  a.length === b.length && a.every((each, i) => Math.abs(each - (b[i] ?? NaN)) <= SAME_MM);

@@ -16,14 +16,12 @@ export interface NameFailure {
   /** Offset in the name, in UTF-16 units. */
   readonly at: number;
   readonly field?: string;
-  readonly reason:
-    "empty" | "missing" | "separator" | "length" | "characters" | "case" | "unknown-code" | "left-over";
+  readonly reason: "empty" | "missing" | "separator" | "length" | "characters" | "case" | "unknown-code" | "left-over";
   readonly message: string;
 }
 
 export type ParsedName =
-  | { readonly ok: true; readonly parts: readonly NamePart[] }
-  | { readonly ok: false; readonly failure: NameFailure };
+  { readonly ok: true; readonly parts: readonly NamePart[] } | { readonly ok: false; readonly failure: NameFailure };
 
 const ALLOWED: Record<NameField["characters"], RegExp> = {
   letters: /^[A-Z]$/,
@@ -38,7 +36,11 @@ const LONGEST_NAME = 255;
 export function parseName(name: string, grammar: NameGrammar): ParsedName {
   if (name.length === 0) return failed({ at: 0, reason: "empty", message: "The name is empty." });
   if (name.length > LONGEST_NAME) {
-    return failed({ at: LONGEST_NAME, reason: "length", message: `The name is longer than ${LONGEST_NAME} characters.` });
+    return failed({
+      at: LONGEST_NAME,
+      reason: "length",
+      message: `The name is longer than ${LONGEST_NAME} characters.`,
+    });
   }
   const matcher = new Matcher(name, grammar);
   const parts = matcher.match(0, 0, []);
@@ -105,7 +107,13 @@ class Matcher {
   private failShort(field: NameField, start: number): void {
     const found = this.name.slice(start);
     if (found === "") this.fail(start, "missing", `The ${field.title} is missing.`, field.id);
-    else this.fail(start, "length", `“${found}” is too short for the ${field.title}, which takes ${lengthOf(field)}.`, field.id);
+    else
+      this.fail(
+        start,
+        "length",
+        `“${found}” is too short for the ${field.title}, which takes ${lengthOf(field)}.`,
+        field.id,
+      );
   }
 
   private read(field: NameField, start: number, length: number): NamePart | undefined {
@@ -118,7 +126,12 @@ class Matcher {
       return undefined;
     }
     if (!this.endsWhereFieldEnds(start + length)) {
-      this.fail(start, "length", `“${this.token(start)}” is too long for the ${field.title}, which takes ${lengthOf(field)}.`, field.id);
+      this.fail(
+        start,
+        "length",
+        `“${this.token(start)}” is too long for the ${field.title}, which takes ${lengthOf(field)}.`,
+        field.id,
+      );
       return undefined;
     }
     const meaning = meaningOf(field, bare);
@@ -154,7 +167,13 @@ class Matcher {
     const c = String.fromCodePoint(this.name.codePointAt(at) ?? 0);
     if (ALLOWED[field.characters].test(c.toUpperCase()))
       this.fail(at, "case", `“${text}” must be in capitals in the ${field.title}.`, field.id);
-    else this.fail(at, "characters", `“${c}” can't stand in the ${field.title}, which takes ${field.characters.replaceAll("-", " ")}.`, field.id);
+    else
+      this.fail(
+        at,
+        "characters",
+        `“${c}” can't stand in the ${field.title}, which takes ${field.characters.replaceAll("-", " ")}.`,
+        field.id,
+      );
     return undefined;
   }
 

@@ -246,7 +246,12 @@ export const ISO_13567: NameGrammar = {
   separator: "",
   filler: "-",
   fields: [
-    fixed("agent", "agent responsible", 2, { required: true, mayBeBlank: false, codes: DISCIPLINES, codeIsPrefix: true }),
+    fixed("agent", "agent responsible", 2, {
+      required: true,
+      mayBeBlank: false,
+      codes: DISCIPLINES,
+      codeIsPrefix: true,
+    }),
     fixed("element", "element", 6, { required: true, mayBeBlank: false }),
     fixed("presentation", "presentation", 2, {
       required: true,

@@ -23,7 +23,10 @@ export function suggestNames(name: string, grammar: NameGrammar, register: Itera
   const found = new Map<string, Suggestion>();
   const offer = (candidate: string, edits: number, registered: boolean): void => {
     const known = found.get(candidate);
-    if (candidate !== name && (!known || edits < known.edits || (registered && !known.registered && edits === known.edits)))
+    if (
+      candidate !== name &&
+      (!known || edits < known.edits || (registered && !known.registered && edits === known.edits))
+    )
       found.set(candidate, { name: candidate, edits, registered: registered || (known?.registered ?? false) });
   };
   const wanted = words(name);

@@ -135,7 +135,7 @@ function withDecimalPoint(text: string): Result<string> {
 export function parseLength(written: string, bareUnit: LengthUnit = "mm"): Result<Length> {
   const text = plainWriting(written);
   const unreadable = bad("length-unreadable", `“${written}” is not a length.`, {
-    remedy: "Write it like 3600, 3.6 m, 12'-6\" or 0.5\".",
+    remedy: 'Write it like 3600, 3.6 m, 12\'-6" or 0.5".',
   });
   if (text.length === 0 || text.length > 64) return unreadable;
   const negative = text.startsWith("-");

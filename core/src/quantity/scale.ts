@@ -24,8 +24,7 @@ export class Scale {
 export const onBuilding = (onPaper: Length, scale: Scale): Length => onPaper.times(scale.buildingPerPaper);
 
 /** The length on paper that a building length is drawn at. */
-export const onPaper = (onBuilding: Length, scale: Scale): Length =>
-  onBuilding.times(scale.buildingPerPaper.inverse());
+export const onPaper = (onBuilding: Length, scale: Scale): Length => onBuilding.times(scale.buildingPerPaper.inverse());
 
 /**
  * Reads a scale: `1:100`, `1/100`, `2:1`, `1/4" = 1'-0"`, `1" = 20'`, `1/4in=1ft`, `1 cm = 1 m`.
@@ -33,7 +32,7 @@ export const onPaper = (onBuilding: Length, scale: Scale): Length =>
 export function parseScale(written: string): Result<Scale> {
   const text = plainWriting(written).replace(/^scale:?\s*/i, "");
   const unreadable = bad("scale-unreadable", `“${written}” is not a scale.`, {
-    remedy: "Write it like 1:100, 1/4\" = 1'-0\" or 1\" = 20'.",
+    remedy: 'Write it like 1:100, 1/4" = 1\'-0" or 1" = 20\'.',
   });
   const ratio = /^(\d+(?:\.\d+)?)\s*[:/]\s*(\d+(?:\.\d+)?)$/.exec(text);
   if (ratio) {

@@ -13,8 +13,13 @@ type Stops = readonly [start: number, middle: number, end: number];
  */
 export function alignments(texts: TextColumns): Float32Array {
   const result = new Float32Array(texts.count).fill(0.5);
-  const sharers = [new Map<string, Set<string>>(), new Map<string, Set<string>>(), new Map<string, Set<string>>()] as const;
-  const keyOf = (row: number, stop: number): string => `${Math.round(texts.angleDeg[row] ?? 0)}|${Math.round(stop / LINED_UP_MM)}`;
+  const sharers = [
+    new Map<string, Set<string>>(),
+    new Map<string, Set<string>>(),
+    new Map<string, Set<string>>(),
+  ] as const;
+  const keyOf = (row: number, stop: number): string =>
+    `${Math.round(texts.angleDeg[row] ?? 0)}|${Math.round(stop / LINED_UP_MM)}`;
   for (let row = 0; row < texts.count; row++) {
     stopsOf(texts, row).forEach((stop, i) => {
       const key = keyOf(row, stop);
@@ -26,7 +31,11 @@ export function alignments(texts: TextColumns): Float32Array {
   }
   for (let row = 0; row < texts.count; row++) {
     const stops = stopsOf(texts, row);
-    const [starts, middles, ends] = stops.map((stop, i) => sharers[i]?.get(keyOf(row, stop))?.size ?? 0) as [number, number, number];
+    const [starts, middles, ends] = stops.map((stop, i) => sharers[i]?.get(keyOf(row, stop))?.size ?? 0) as [
+      number,
+      number,
+      number,
+    ];
     if (middles > 1) continue;
     if (starts > 1) result[row] = 0;
     else if (ends > 1) result[row] = 1;

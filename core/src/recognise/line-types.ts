@@ -6,7 +6,13 @@ import type { LineTypeEntry } from "../standard";
  * not matter. Round or square ends lengthen dashes by the width and shorten gaps by it; a pattern
  * may be written for either.
  */
-export function isLineType(dashMm: Dash, type: LineTypeEntry, widthMm: number, capped: boolean, toleranceShare: number): boolean {
+export function isLineType(
+  dashMm: Dash,
+  type: LineTypeEntry,
+  widthMm: number,
+  capped: boolean,
+  toleranceShare: number,
+): boolean {
   if (type.pattern.length === 0 || dashMm.length === 0) return type.pattern.length === dashMm.length;
   const wanted = type.pattern.map((each) => each * widthMm);
   if (sameCycle(dashMm, wanted, toleranceShare, widthMm)) return true;

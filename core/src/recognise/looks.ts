@@ -86,7 +86,12 @@ export function textLooks(page: Page): TextLook[] {
   });
   return [...groups.values()].map((rows) => {
     const first = rows[0] ?? 0;
-    return { layer: texts.layer[first] ?? -1, font: texts.font[first] ?? 0, heightMm: Math.round((texts.heightMm[first] ?? 0) * SHIFT) / SHIFT, rows };
+    return {
+      layer: texts.layer[first] ?? -1,
+      font: texts.font[first] ?? 0,
+      heightMm: Math.round((texts.heightMm[first] ?? 0) * SHIFT) / SHIFT,
+      rows,
+    };
   });
 }
 

@@ -16,16 +16,29 @@ export interface ReportedFile {
 /** Figures in reports are millimetres to a thousandth. */
 const round = (value: number): number => Math.round(value * 1000) / 1000;
 
-const boxJson = ({ x, y, width, height }: BoxMm): BoxMm => ({ x: round(x), y: round(y), width: round(width), height: round(height) });
+const boxJson = ({ x, y, width, height }: BoxMm): BoxMm => ({
+  x: round(x),
+  y: round(y),
+  width: round(width),
+  height: round(height),
+});
 
 /** Mends by the short names of the report's contract. */
 const MEND_WORDS = { rename: "rename", "set-width": "set", "set-line-type": "set", "set-height": "set" } as const;
 
 export function findingJson(finding: Finding): Record<string, unknown> {
-  const { rule, severity, page, layer, message, measured, expected, unit, mend, count, suggestions, placesMm, boxMm } = finding;
+  const { rule, severity, page, layer, message, measured, expected, unit, mend, count, suggestions, placesMm, boxMm } =
+    finding;
   const places: BoxMm[] = [];
   for (let i = 0; i < placesMm.length; i += 4)
-    places.push(boxJson({ x: placesMm[i] ?? 0, y: placesMm[i + 1] ?? 0, width: placesMm[i + 2] ?? 0, height: placesMm[i + 3] ?? 0 }));
+    places.push(
+      boxJson({
+        x: placesMm[i] ?? 0,
+        y: placesMm[i + 1] ?? 0,
+        width: placesMm[i + 2] ?? 0,
+        height: placesMm[i + 3] ?? 0,
+      }),
+    );
   return {
     rule,
     severity,
@@ -69,10 +82,23 @@ function pageJson(drawing: Drawing, page: Page, given: Scale | undefined): Recor
   };
 }
 
-function fileJson({ path, sha256, drawing, inspected, problem, statedScale: given }: ReportedFile): Record<string, unknown> {
+function fileJson({
+  path,
+  sha256,
+  drawing,
+  inspected,
+  problem,
+  statedScale: given,
+}: ReportedFile): Record<string, unknown> {
   if (!drawing || !inspected) {
     const message = problem ?? "unreadable";
-    const unreadable = { rule: "file/unreadable", severity: "stop", page: 0, atMm: { x: 0, y: 0, width: 0, height: 0 }, message };
+    const unreadable = {
+      rule: "file/unreadable",
+      severity: "stop",
+      page: 0,
+      atMm: { x: 0, y: 0, width: 0, height: 0 },
+      message,
+    };
     return { path, sha256, format: "unknown", error: message, pages: [], findings: [unreadable], notJudged: [] };
   }
   return {
@@ -98,7 +124,11 @@ export function totals(files: readonly ReportedFile[]): { stop: number; mend: nu
 }
 
 /** The report as the command line's contract has it; `atMm` is the box of all places of a finding, `places` each of them. */
-export function reportJson(version: string, standard: OfficeStandard, files: readonly ReportedFile[]): Record<string, unknown> {
+export function reportJson(
+  version: string,
+  standard: OfficeStandard,
+  files: readonly ReportedFile[],
+): Record<string, unknown> {
   return {
     hemstitch: version,
     standard: { name: standard.name, edition: standard.edition },

@@ -75,9 +75,11 @@ export interface Rule {
 }
 
 /** `3 lines`, `1 line`. */
-export const counted = (count: number, one: string, many = `${one}s`): string => `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
 
 /** A length for a message: at most three decimals. */
 export const mm = (value: number): string => `${Number(value.toFixed(3))} mm`;
 
-export const layerName = (context: JudgeContext, layer: number): string => context.drawing.layers[layer]?.name ?? "no layer";
+export const layerName = (context: JudgeContext, layer: number): string =>
+  context.drawing.layers[layer]?.name ?? "no layer";

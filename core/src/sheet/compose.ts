@@ -53,7 +53,10 @@ const SCALE_MM = 2.5;
  */
 export async function composeSheet(request: SheetRequest): Promise<Result<ComposedSheet>> {
   const { frame, particulars, placements, standard, font } = request;
-  const drawing = await PdfDrawing.create(font, [particulars["number"], particulars["title"]].filter(Boolean).join(" ") || frame.title);
+  const drawing = await PdfDrawing.create(
+    font,
+    [particulars["number"], particulars["title"]].filter(Boolean).join(" ") || frame.title,
+  );
   const page = drawing.addPage(frame.widthMm, frame.heightMm);
   const placed: ComposedSheet["placed"][number][] = [];
   for (const placement of placements) {
@@ -75,12 +78,17 @@ export async function composeSheet(request: SheetRequest): Promise<Result<Compos
   const sheetTitle = [particulars["number"], particulars["title"]].filter(Boolean).join(" – ") || frame.title;
   drawing.bookmark([
     { title: sheetTitle, page },
-    ...placed.map(({ title, boxMm }, i) => ({ title: `${title} ${scaleWords(placements[i], request.units)}`, page, boxMm })),
+    ...placed.map(({ title, boxMm }, i) => ({
+      title: `${title} ${scaleWords(placements[i], request.units)}`,
+      page,
+      boxMm,
+    })),
   ]);
   return good({ bytes: await drawing.save(), placed });
 }
 
-const scaleWords = (placement: Placement | undefined, units: SheetRequest["units"]): string => (placement ? formatScale(placement.placedAt, units) : "");
+const scaleWords = (placement: Placement | undefined, units: SheetRequest["units"]): string =>
+  placement ? formatScale(placement.placedAt, units) : "";
 
 /** The part of the drawing area that the title block leaves free for a drawing and its title. */
 export function freeRoom(frame: FrameEntry): BoxMm {
@@ -90,34 +98,71 @@ export function freeRoom(frame: FrameEntry): BoxMm {
   return above.width * above.height >= beside.width * beside.height ? above : beside;
 }
 
-async function placeOne(page: PdfPage, request: SheetRequest, placement: Placement): Promise<Result<ComposedSheet["placed"][number]>> {
-  const options = { ...(request.limits ? { limits: request.limits } : {}), ...(request.inflate ? { inflate: request.inflate } : {}) };
+async function placeOne(
+  page: PdfPage,
+  request: SheetRequest,
+  placement: Placement,
+): Promise<Result<ComposedSheet["placed"][number]>> {
+  const options = {
+    ...(request.limits ? { limits: request.limits } : {}),
+    ...(request.inflate ? { inflate: request.inflate } : {}),
+  };
   const read = await readPdf(placement.bytes, options);
   if (!read.ok) return read;
   const source = read.value.pages[0];
   const extent = source && extentOf(source);
-  if (!source || !extent) return bad("nothing-to-place", `The drawing “${placement.title}” has nothing on it.`, { remedy: "Choose another source drawing." });
+  if (!source || !extent)
+    return bad("nothing-to-place", `The drawing “${placement.title}” has nothing on it.`, {
+      remedy: "Choose another source drawing.",
+    });
   const factor = placement.drawnAt.toNumber() / placement.placedAt.toNumber();
-  const restyled = Math.abs(factor - 1) < 1e-9 ? good(placement.bytes) : await editPdf(placement.bytes, read.value, keepOnPaper(read.value, source, factor), options);
+  const restyled =
+    Math.abs(factor - 1) < 1e-9
+      ? good(placement.bytes)
+      : await editPdf(placement.bytes, read.value, keepOnPaper(read.value, source, factor), options);
   if (!restyled.ok) return restyled;
   const [width, height] = [extent.width * factor, extent.height * factor];
   const room = freeRoom(request.frame);
-  const middle = placement.middleMm ?? { x: room.x + room.width / 2, y: room.y + TITLE_ROOM_MM + (room.height - TITLE_ROOM_MM) / 2 };
+  const middle = placement.middleMm ?? {
+    x: room.x + room.width / 2,
+    y: room.y + TITLE_ROOM_MM + (room.height - TITLE_ROOM_MM) / 2,
+  };
   const boxMm = { x: middle.x - width / 2, y: middle.y - height / 2, width, height };
   const margin = CROP_MARGIN_MM / factor;
-  const cropMm = { x: extent.x - margin, y: extent.y - margin, width: extent.width + 2 * margin, height: extent.height + 2 * margin };
-  const done = await page.place(restyled.value, { x: boxMm.x, y: boxMm.y, fromX: extent.x, fromY: extent.y, factor, cropMm }, options);
+  const cropMm = {
+    x: extent.x - margin,
+    y: extent.y - margin,
+    width: extent.width + 2 * margin,
+    height: extent.height + 2 * margin,
+  };
+  const done = await page.place(
+    restyled.value,
+    { x: boxMm.x, y: boxMm.y, fromX: extent.x, fromY: extent.y, factor, cropMm },
+    options,
+  );
   if (!done.ok) return done;
   drawDrawingTitle(page, request, placement, boxMm);
   return good({ title: placement.title, boxMm, fits: fits(request.frame, boxMm) });
 }
 
-function drawDrawingTitle(page: PdfPage, { frame, standard, units }: SheetRequest, placement: Placement, box: BoxMm): void {
+function drawDrawingTitle(
+  page: PdfPage,
+  { frame, standard, units }: SheetRequest,
+  placement: Placement,
+  box: BoxMm,
+): void {
   const y = box.y - 12;
   const words = `Scale ${formatScale(placement.placedAt, units)}`;
-  page.layer(frame.layers.titles).ink(0).fillInk(0).pen(penOn(new StandardLookup(standard), frame.layers.titles, 0.35));
+  page
+    .layer(frame.layers.titles)
+    .ink(0)
+    .fillInk(0)
+    .pen(penOn(new StandardLookup(standard), frame.layers.titles, 0.35));
   const width = Math.max(page.textWidth(placement.title, TITLE_MM), page.textWidth(words, SCALE_MM));
-  page.text(placement.title, box.x, y + 2, { heightMm: TITLE_MM }).line(box.x, y, box.x + width, y).text(words, box.x, y - 1.5 - SCALE_MM, { heightMm: SCALE_MM });
+  page
+    .text(placement.title, box.x, y + 2, { heightMm: TITLE_MM })
+    .line(box.x, y, box.x + width, y)
+    .text(words, box.x, y - 1.5 - SCALE_MM, { heightMm: SCALE_MM });
   drawScaleBar(page, scaleBar(placement.placedAt, units), box.x + width + BAR_FROM_TITLE_MM, y - 2, SCALE_MM);
 }
 
@@ -125,7 +170,11 @@ function drawDrawingTitle(page: PdfPage, { frame, standard, units }: SheetReques
 export function fits(frame: FrameEntry, box: BoxMm): boolean {
   const [area, block] = [drawingArea(frame), titleBlockBox(frame)];
   const bottom = box.y - TITLE_ROOM_MM + 4;
-  const inside = box.x >= area.x && bottom >= area.y && box.x + box.width <= area.x + area.width && box.y + box.height <= area.y + area.height;
+  const inside =
+    box.x >= area.x &&
+    bottom >= area.y &&
+    box.x + box.width <= area.x + area.width &&
+    box.y + box.height <= area.y + area.height;
   const clear = box.x + box.width <= block.x || bottom >= block.y + block.height;
   return inside && clear;
 }

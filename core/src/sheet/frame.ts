@@ -23,7 +23,8 @@ export const emptyFields = (frame: FrameEntry, particulars: Particulars): TitleC
   frame.titleBlock.cells.filter((cell) => (particulars[cell.field] ?? "").trim() === "");
 
 /** Pen of the layer that part of a frame is drawn on, else a usual one. Millimetres. */
-export const penOn = (standard: StandardLookup, layer: string, usual: number): number => standard.penOf(standard.layer(layer))?.widthMm ?? usual;
+export const penOn = (standard: StandardLookup, layer: string, usual: number): number =>
+  standard.penOf(standard.layer(layer))?.widthMm ?? usual;
 
 const LABEL_MM = 1.8;
 const PADDING_MM = 1.5;
@@ -71,7 +72,8 @@ function drawZones(page: PdfPage, frame: FrameEntry, area: BoxMm): void {
     const to = across[i + 1] ?? from;
     const label = String(i + 1);
     const middle = (Math.max(from, left) + Math.min(to, frame.widthMm - outer)) / 2;
-    for (const y of [outer + 0.75, frame.heightMm - outer - 4.25]) page.text(label, middle, y, { heightMm: ZONE_TEXT_MM, align: "middle" });
+    for (const y of [outer + 0.75, frame.heightMm - outer - 4.25])
+      page.text(label, middle, y, { heightMm: ZONE_TEXT_MM, align: "middle" });
     if (i > 0) page.line(from, outer, from, area.y).line(from, frame.heightMm - outer, from, area.y + area.height);
   });
   down.slice(0, -1).forEach((from, i) => {
@@ -79,7 +81,8 @@ function drawZones(page: PdfPage, frame: FrameEntry, area: BoxMm): void {
     // A stands at the top.
     const label = ZONE_LETTERS[i] ?? "";
     const middle = frame.heightMm - (Math.max(from, outer) + Math.min(to, frame.heightMm - outer)) / 2;
-    for (const x of [left + outer / 2, frame.widthMm - outer - outer / 2]) page.text(label, x, middle - ZONE_TEXT_MM / 2, { heightMm: ZONE_TEXT_MM, align: "middle" });
+    for (const x of [left + outer / 2, frame.widthMm - outer - outer / 2])
+      page.text(label, x, middle - ZONE_TEXT_MM / 2, { heightMm: ZONE_TEXT_MM, align: "middle" });
     const y = frame.heightMm - from;
     if (i > 0) page.line(left, y, area.x, y).line(frame.widthMm - outer, y, area.x + area.width, y);
   });
@@ -90,7 +93,11 @@ function drawTitleBlock(page: PdfPage, frame: FrameEntry, particulars: Particula
   for (const cell of frame.titleBlock.cells) {
     const [x, y] = [block.x + cell.xMm, block.y + cell.yMm];
     const value = (particulars[cell.field] ?? "").trim();
-    if (value === "") page.fillInk(EMPTY_TINT).rectangle({ x: x + 0.5, y: y + 0.5, width: cell.widthMm - 1, height: cell.heightMm - 1 }, "f").fillInk(0);
+    if (value === "")
+      page
+        .fillInk(EMPTY_TINT)
+        .rectangle({ x: x + 0.5, y: y + 0.5, width: cell.widthMm - 1, height: cell.heightMm - 1 }, "f")
+        .fillInk(0);
     if (cell.xMm > 0) page.line(x, y, x, y + cell.heightMm);
     if (cell.yMm > 0) page.line(x, y, x + cell.widthMm, y);
     page.text(cell.label, x + PADDING_MM, y + cell.heightMm - LABEL_MM - 1, { heightMm: LABEL_MM });
@@ -103,7 +110,10 @@ const STEPS_DOWN = [5, 3.5, 2.5, SMALLEST_TEXT_MM];
 
 function drawValue(page: PdfPage, cell: TitleCellEntry, value: string, x: number, y: number): void {
   const room = cell.widthMm - 2 * PADDING_MM;
-  const heightMm = [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)].find((each) => page.textWidth(value, each) <= room) ?? SMALLEST_TEXT_MM;
+  const heightMm =
+    [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)].find(
+      (each) => page.textWidth(value, each) <= room,
+    ) ?? SMALLEST_TEXT_MM;
   page.text(shortened(page, value, heightMm, room), x + PADDING_MM, y + PADDING_MM + 0.4, { heightMm });
 }
 

@@ -18,7 +18,9 @@ export function keepOnPaper(drawing: Drawing, page: Page, factor: number): Drawi
           const elements = drawing.dashes[dash] ?? [];
           return elements.length === 0 ? [] : [{ rows, dashMm: elements.map((each) => each / factor) }];
         }),
-        heights: textLooks(page).flatMap(({ rows, heightMm }) => byAlignment(page, rows).map((part) => ({ ...part, heightMm: heightMm / factor }))),
+        heights: textLooks(page).flatMap(({ rows, heightMm }) =>
+          byAlignment(page, rows).map((part) => ({ ...part, heightMm: heightMm / factor })),
+        ),
       },
     ],
   };
@@ -27,5 +29,7 @@ export function keepOnPaper(drawing: Drawing, page: Page, factor: number): Drawi
 /** Strings parted by the point that must stay: a column keeps its edge, a name keeps its middle. */
 function byAlignment(page: Page, rows: Uint32Array): { rows: Uint32Array; about: number }[] {
   const aligned = alignments(page.texts);
-  return [0, 0.5, 1].map((about) => ({ about, rows: rows.filter((row) => aligned[row] === about) })).filter((part) => part.rows.length > 0);
+  return [0, 0.5, 1]
+    .map((about) => ({ about, rows: rows.filter((row) => aligned[row] === about) }))
+    .filter((part) => part.rows.length > 0);
 }

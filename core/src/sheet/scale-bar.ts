@@ -34,8 +34,11 @@ function bar(step: Length, multiples: readonly number[], scale: Scale, figure: (
 }
 
 function metricBar(scale: Scale): ScaleBar {
-  const stepMm = METRIC_STEPS.find((each) => onPaper(Length.of(each, "mm"), scale).toNumber() >= LEAST_STEP_MM * 1.5) ?? 100_000;
-  return bar(Length.of(stepMm, "mm"), [1, 1, 1, 1, 1], scale, (n) => (n === 5 ? `${(n * stepMm) / 1000} m` : `${(n * stepMm) / 1000}`));
+  const stepMm =
+    METRIC_STEPS.find((each) => onPaper(Length.of(each, "mm"), scale).toNumber() >= LEAST_STEP_MM * 1.5) ?? 100_000;
+  return bar(Length.of(stepMm, "mm"), [1, 1, 1, 1, 1], scale, (n) =>
+    n === 5 ? `${(n * stepMm) / 1000} m` : `${(n * stepMm) / 1000}`,
+  );
 }
 
 function feetBar(scale: Scale): ScaleBar {
@@ -46,11 +49,18 @@ function feetBar(scale: Scale): ScaleBar {
 const BAR_HEIGHT_MM = 2;
 
 /** Draws a bar with its left end at (x, y); the page's pen and layer are those of drawing titles. */
-export function drawScaleBar(page: PdfPage, { blocks, figures }: ScaleBar, x: number, y: number, figureMm: number): void {
+export function drawScaleBar(
+  page: PdfPage,
+  { blocks, figures }: ScaleBar,
+  x: number,
+  y: number,
+  figureMm: number,
+): void {
   for (const { fromMm, toMm, filled } of blocks) {
     const box = { x: x + fromMm, y, width: toMm - fromMm, height: BAR_HEIGHT_MM };
     if (filled) page.rectangle(box, "f");
     page.rectangle(box);
   }
-  for (const { atMm, text } of figures) page.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
+  for (const { atMm, text } of figures)
+    page.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
 }

@@ -16,7 +16,10 @@ export function readStandard(json: string): CheckedStandard {
     value = JSON.parse(json.replace(/^\uFEFF/, ""));
   } catch (error) {
     const message = `This is not JSON: ${error instanceof Error ? error.message : String(error)}`;
-    return { ok: false, problems: [{ code: "json-unreadable", message, remedy: "Save it as JSON (UTF-8) and try again.", at: "" }] };
+    return {
+      ok: false,
+      problems: [{ code: "json-unreadable", message, remedy: "Save it as JSON (UTF-8) and try again.", at: "" }],
+    };
   }
   return checkStandard(value);
 }
@@ -24,12 +27,17 @@ export function readStandard(json: string): CheckedStandard {
 /** Checks a plain value against the model and against itself (references, doubles). */
 export function checkStandard(value: unknown): CheckedStandard {
   if (typeof value !== "object" || value === null || Array.isArray(value)) {
-    return { ok: false, problems: [{ code: "standard-shape", message: "An office standard is a JSON object.", at: "" }] };
+    return {
+      ok: false,
+      problems: [{ code: "standard-shape", message: "An office standard is a JSON object.", at: "" }],
+    };
   }
   const { $schema: _schema, ...content } = value as Record<string, unknown>;
   const standard = plainToInstance(OfficeStandard, content);
   const problems = [
-    ...validateSync(standard, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }).flatMap((error) => flatten(error, "")),
+    ...validateSync(standard, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }).flatMap(
+      (error) => flatten(error, ""),
+    ),
   ];
   if (problems.length === 0) problems.push(...againstItself(standard));
   return problems.length === 0 ? { ok: true, standard } : { ok: false, problems };
@@ -48,11 +56,31 @@ function flatten(error: ValidationError, parent: string): Problem[] {
 
 function againstItself(standard: OfficeStandard): Problem[] {
   return [
-    ...doubles(standard.pens.map((pen) => pen.id), "pens", "id"),
-    ...doubles(standard.lineTypes.map((type) => type.id), "lineTypes", "id"),
-    ...doubles(standard.textStyles.map((style) => style.id), "textStyles", "id"),
-    ...doubles(standard.frames.map((frame) => frame.id), "frames", "id"),
-    ...doubles(standard.layers.map((layer) => layer.name), "layers", "name"),
+    ...doubles(
+      standard.pens.map((pen) => pen.id),
+      "pens",
+      "id",
+    ),
+    ...doubles(
+      standard.lineTypes.map((type) => type.id),
+      "lineTypes",
+      "id",
+    ),
+    ...doubles(
+      standard.textStyles.map((style) => style.id),
+      "textStyles",
+      "id",
+    ),
+    ...doubles(
+      standard.frames.map((frame) => frame.id),
+      "frames",
+      "id",
+    ),
+    ...doubles(
+      standard.layers.map((layer) => layer.name),
+      "layers",
+      "name",
+    ),
     ...layerReferences(standard),
     ...fieldLengths(standard),
     ...frameShapes(standard),
@@ -69,7 +97,14 @@ function doubles(keys: readonly string[], chapter: string, key: string): Problem
       first.set(each, index);
       return [];
     }
-    return [{ code: "double", message: `“${each}” stands here and at ${chapter}[${earlier}].`, remedy: "Keep one of the two.", at: `${chapter}[${index}].${key}` }];
+    return [
+      {
+        code: "double",
+        message: `“${each}” stands here and at ${chapter}[${earlier}].`,
+        remedy: "Keep one of the two.",
+        at: `${chapter}[${index}].${key}`,
+      },
+    ];
   });
 }
 
@@ -79,12 +114,24 @@ function layerReferences(standard: OfficeStandard): Problem[] {
   return standard.layers.flatMap((layer, index) => {
     const problems: Problem[] = [];
     if (layer.pen !== undefined && !pens.has(layer.pen))
-      problems.push({ code: "no-such-pen", message: `The layer ${layer.name} asks for pen “${layer.pen}”, which the standard does not have.`, at: `layers[${index}].pen` });
+      problems.push({
+        code: "no-such-pen",
+        message: `The layer ${layer.name} asks for pen “${layer.pen}”, which the standard does not have.`,
+        at: `layers[${index}].pen`,
+      });
     if (layer.lineType !== undefined && !types.has(layer.lineType))
-      problems.push({ code: "no-such-line-type", message: `The layer ${layer.name} asks for line type “${layer.lineType}”, which the standard does not have.`, at: `layers[${index}].lineType` });
+      problems.push({
+        code: "no-such-line-type",
+        message: `The layer ${layer.name} asks for line type “${layer.lineType}”, which the standard does not have.`,
+        at: `layers[${index}].lineType`,
+      });
     (layer.alsoLineTypes ?? []).forEach((type, nth) => {
       if (!types.has(type))
-        problems.push({ code: "no-such-line-type", message: `The layer ${layer.name} allows line type “${type}”, which the standard does not have.`, at: `layers[${index}].alsoLineTypes[${nth}]` });
+        problems.push({
+          code: "no-such-line-type",
+          message: `The layer ${layer.name} allows line type “${type}”, which the standard does not have.`,
+          at: `layers[${index}].alsoLineTypes[${nth}]`,
+        });
     });
     return problems;
   });
@@ -95,7 +142,13 @@ function fieldLengths(standard: OfficeStandard): Problem[] {
     standard.naming[which].fields.flatMap((field, index) =>
       field.minLength <= field.maxLength
         ? []
-        : [{ code: "field-lengths", message: `The ${field.title} would be at least ${field.minLength} and at most ${field.maxLength} characters long.`, at: `naming.${which}.fields[${index}].minLength` }],
+        : [
+            {
+              code: "field-lengths",
+              message: `The ${field.title} would be at least ${field.minLength} and at most ${field.maxLength} characters long.`,
+              at: `naming.${which}.fields[${index}].minLength`,
+            },
+          ],
     ),
   );
 }
@@ -105,13 +158,31 @@ function frameShapes(standard: OfficeStandard): Problem[] {
     const { leftMm, rightMm, topMm, bottomMm } = frame.border;
     const [width, height] = [frame.widthMm - leftMm - rightMm, frame.heightMm - topMm - bottomMm];
     if (width <= 0 || height <= 0)
-      return [{ code: "borders-eat-sheet", message: `The borders of ${frame.id} leave no room to draw in.`, at: `frames[${index}].border` }];
+      return [
+        {
+          code: "borders-eat-sheet",
+          message: `The borders of ${frame.id} leave no room to draw in.`,
+          at: `frames[${index}].border`,
+        },
+      ];
     const block = frame.titleBlock;
     if (block.widthMm > width || block.heightMm > height)
-      return [{ code: "title-block-outside", message: `The title block of ${frame.id} is larger than its drawing area.`, at: `frames[${index}].titleBlock` }];
+      return [
+        {
+          code: "title-block-outside",
+          message: `The title block of ${frame.id} is larger than its drawing area.`,
+          at: `frames[${index}].titleBlock`,
+        },
+      ];
     return block.cells.flatMap((cell, nth) =>
       cell.xMm + cell.widthMm > block.widthMm + 1e-6 || cell.yMm + cell.heightMm > block.heightMm + 1e-6
-        ? [{ code: "cell-outside", message: `The cell “${cell.label}” reaches beyond its title block.`, at: `frames[${index}].titleBlock.cells[${nth}]` }]
+        ? [
+            {
+              code: "cell-outside",
+              message: `The cell “${cell.label}” reaches beyond its title block.`,
+              at: `frames[${index}].titleBlock.cells[${nth}]`,
+            },
+          ]
         : [],
     );
   });
@@ -127,8 +198,11 @@ function scalesReadable(standard: OfficeStandard): Problem[] {
 function ruleSettings(standard: OfficeStandard): Problem[] {
   return Object.entries(standard.rules).flatMap(([id, setting]) => {
     const entry = plainToInstance(RuleSetting, setting);
-    if (typeof entry !== "object" || entry === null) return [{ code: "invalid-value", message: "A rule's setting is an object.", at: `rules["${id}"]` }];
-    return validateSync(entry, { whitelist: true, forbidNonWhitelisted: true }).flatMap((error) => flatten(error, `rules["${id}"]`));
+    if (typeof entry !== "object" || entry === null)
+      return [{ code: "invalid-value", message: "A rule's setting is an object.", at: `rules["${id}"]` }];
+    return validateSync(entry, { whitelist: true, forbidNonWhitelisted: true }).flatMap((error) =>
+      flatten(error, `rules["${id}"]`),
+    );
   });
 }
 

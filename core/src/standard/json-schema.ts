@@ -7,7 +7,10 @@ import { OfficeStandard } from "./model";
  * and for tests; the application itself checks with class-validator, which knows more.
  */
 export function standardJsonSchema(): Record<string, unknown> {
-  const schemas = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage as never, refPointerPrefix: "#/$defs/" }) as Record<string, Record<string, unknown>>;
+  const schemas = validationMetadatasToSchemas({
+    classTransformerMetadataStorage: defaultMetadataStorage as never,
+    refPointerPrefix: "#/$defs/",
+  }) as Record<string, Record<string, unknown>>;
   const { [OfficeStandard.name]: root, ...parts } = schemas;
   return {
     $schema: "http://json-schema.org/draft-07/schema#",

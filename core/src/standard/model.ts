@@ -44,7 +44,12 @@ export class FieldEntry {
   @IsIn(FIELD_CHARACTERS) characters!: (typeof FIELD_CHARACTERS)[number];
   @IsBoolean() required!: boolean;
   @IsOptional() @IsBoolean() joined?: boolean;
-  @IsOptional() @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => CodeEntry) codes?: CodeEntry[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => CodeEntry)
+  codes?: CodeEntry[];
   @IsOptional() @IsBoolean() open?: boolean;
   @IsOptional() @IsBoolean() codeIsPrefix?: boolean;
   @IsOptional() @IsBoolean() mayBeBlank?: boolean;
@@ -198,10 +203,18 @@ export class OfficeStandard {
   @ValidateNested() @Type(() => NamingChapter) naming!: NamingChapter;
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PenEntry) pens!: PenEntry[];
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => LineTypeEntry) lineTypes!: LineTypeEntry[];
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => TextStyleEntry) textStyles!: TextStyleEntry[];
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => TextStyleEntry)
+  textStyles!: TextStyleEntry[];
   /** Listed scales, as written: `1:100`, `1/4" = 1'-0"`. */
   @IsArray() @ArrayMaxSize(200) @IsString({ each: true }) scales!: string[];
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => SheetSizeEntry) sheetSizes!: SheetSizeEntry[];
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => SheetSizeEntry)
+  sheetSizes!: SheetSizeEntry[];
   @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => FrameEntry) frames!: FrameEntry[];
   @IsArray() @ArrayMaxSize(20_000) @ValidateNested({ each: true }) @Type(() => LayerEntry) layers!: LayerEntry[];
   @ValidateNested() @Type(() => ToleranceChapter) tolerances!: ToleranceChapter;

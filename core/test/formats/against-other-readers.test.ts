@@ -78,10 +78,14 @@ describe.each(FILES)("%s", (name) => {
     const drawing = await drawingOf(fixture(name));
     const pages = run("pdftotext", "-bbox", join(fixturesFolder, name), "-").split("<page ").slice(1);
     for (const [i, page] of drawing.pages.entries()) {
-      const words = [...pages[i]!.matchAll(/xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]+)</g)];
+      const words = [
+        ...pages[i]!.matchAll(/xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]+)</g),
+      ];
       const ours = page.texts.strings.join("").replace(/\s/g, "");
       const letters = (text: string): string => [...text.replace(/\s/g, "")].sort().join("");
-      const theirs = words.map((match) => match[5]!.replaceAll("&quot;", '"').replaceAll("&apos;", "'").replaceAll("&amp;", "&")).join("");
+      const theirs = words
+        .map((match) => match[5]!.replaceAll("&quot;", '"').replaceAll("&apos;", "'").replaceAll("&amp;", "&"))
+        .join("");
       expect(letters(ours)).toBe(letters(theirs));
     }
   });
@@ -102,7 +106,12 @@ describe.each(FILES)("%s", (name) => {
           const along = dx * Math.cos(turn) + dy * Math.sin(turn);
           const across = -dx * Math.sin(turn) + dy * Math.cos(turn);
           const text = page.texts.strings[row]!.trim();
-          return Math.abs(across) < 0.05 && along > -0.05 && along < page.texts.advanceMm[row]! && (text.includes(item.str.trim()) || item.str.includes(text));
+          return (
+            Math.abs(across) < 0.05 &&
+            along > -0.05 &&
+            along < page.texts.advanceMm[row]! &&
+            (text.includes(item.str.trim()) || item.str.includes(text))
+          );
         });
         expect(string, `“${item.str}” at ${x.toFixed(2)}, ${(page.heightMm - y).toFixed(2)}`).toBeDefined();
       }

@@ -13,7 +13,10 @@ import { fixture, temporary } from "../support/tools";
 import { on, onePage, RawPdf } from "../support/raw-pdf";
 
 /** What the reader says of a file that it can't read; undefined where it reads it. */
-async function refusal(bytes: Uint8Array, limits?: Partial<ReadLimits>): Promise<{ code: string; message: string } | undefined> {
+async function refusal(
+  bytes: Uint8Array,
+  limits?: Partial<ReadLimits>,
+): Promise<{ code: string; message: string } | undefined> {
   const read = await readPdf(bytes, limits ? { limits } : {});
   return read.ok ? undefined : read.problem;
 }
@@ -21,8 +24,15 @@ async function refusal(bytes: Uint8Array, limits?: Partial<ReadLimits>): Promise
 const LINE = "10 10 m 20 10 l S";
 
 describe("files that can't be read say why", () => {
-  it("empty", async () => expect(await refusal(new Uint8Array(0))).toMatchObject({ code: "empty-file", message: expect.stringContaining("0 bytes") }));
-  it("not a PDF", async () => expect(await refusal(new TextEncoder().encode("<svg xmlns='http://www.w3.org/2000/svg'/>"))).toMatchObject({ code: "not-pdf" }));
+  it("empty", async () =>
+    expect(await refusal(new Uint8Array(0))).toMatchObject({
+      code: "empty-file",
+      message: expect.stringContaining("0 bytes"),
+    }));
+  it("not a PDF", async () =>
+    expect(await refusal(new TextEncoder().encode("<svg xmlns='http://www.w3.org/2000/svg'/>"))).toMatchObject({
+      code: "not-pdf",
+    }));
   it("truncated", async () => {
     const whole = fixture("tcpdf.pdf");
     expect(await refusal(whole.slice(0, whole.length * 0.6))).toMatchObject({ code: "truncated" });
@@ -30,12 +40,16 @@ describe("files that can't be read say why", () => {
   it("garbled in the middle gives a reason or what can be read, never an exception", async () => {
     const whole = fixture("cairo.pdf");
     await fc.assert(
-      fc.asyncProperty(fc.integer({ min: 20, max: whole.length - 40 }), fc.uint8Array({ minLength: 1, maxLength: 30 }), async (at, noise) => {
-        const garbled = whole.slice();
-        garbled.set(noise, at);
-        const problem = await refusal(garbled);
-        if (problem) expect(problem.message.length).toBeGreaterThan(10);
-      }),
+      fc.asyncProperty(
+        fc.integer({ min: 20, max: whole.length - 40 }),
+        fc.uint8Array({ minLength: 1, maxLength: 30 }),
+        async (at, noise) => {
+          const garbled = whole.slice();
+          garbled.set(noise, at);
+          const problem = await refusal(garbled);
+          if (problem) expect(problem.message.length).toBeGreaterThan(10);
+        },
+      ),
       { numRuns: 150 },
     );
   });
@@ -47,13 +61,17 @@ describe("files that can't be read say why", () => {
   it("no pages", async () => {
     const file = new RawPdf();
     const pages = file.add("<< /Type /Pages /Kids [] /Count 0 >>");
-    expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages} >>`)))).toMatchObject({ code: "no-pages" });
+    expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages} >>`)))).toMatchObject({
+      code: "no-pages",
+    });
   });
   it("a page tree that leads into itself", async () => {
     const file = new RawPdf();
     const pages = file.reserve();
     pages.set(`<< /Type /Pages /Kids [${pages.ref}] /Count 1 >>`);
-    expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`)))).toMatchObject({ code: "damaged" });
+    expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`)))).toMatchObject({
+      code: "damaged",
+    });
   });
   it("no catalogue", async () => {
     const file = new RawPdf();
@@ -68,19 +86,31 @@ describe("limits, each named in its message", () => {
     const file = new RawPdf();
     const content = file.stream(bomb, "/Filter /FlateDecode");
     const pages = file.reserve();
-    pages.set(`<< /Type /Pages /Kids [${file.add(`<< /Type /Page /Parent ${pages.ref} /MediaBox [0 0 100 100] /Contents ${content} >>`)}] /Count 1 >>`);
+    pages.set(
+      `<< /Type /Pages /Kids [${file.add(`<< /Type /Page /Parent ${pages.ref} /MediaBox [0 0 100 100] /Contents ${content} >>`)}] /Count 1 >>`,
+    );
     const bytes = file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`));
-    expect(await refusal(bytes, { streamBytes: 16 * 2 ** 20 })).toMatchObject({ code: "over-limit", message: expect.stringContaining("16 MB") });
+    expect(await refusal(bytes, { streamBytes: 16 * 2 ** 20 })).toMatchObject({
+      code: "over-limit",
+      message: expect.stringContaining("16 MB"),
+    });
   });
   it("an object stream that inflates without end", async () => {
     const bomb = deflateSync(Buffer.alloc(60 * 2 ** 20, 0x20));
     const file = new RawPdf();
     file.stream(bomb, "/Type /ObjStm /N 1 /First 4 /Filter /FlateDecode");
-    expect(await refusal(file.build(file.add("<< /Type /Catalog >>")), { streamBytes: 16 * 2 ** 20 })).toMatchObject({ code: "over-limit", message: expect.stringContaining("16 MB") });
+    expect(await refusal(file.build(file.add("<< /Type /Catalog >>")), { streamBytes: 16 * 2 ** 20 })).toMatchObject({
+      code: "over-limit",
+      message: expect.stringContaining("16 MB"),
+    });
   });
   it("a flate within a flate", async () => {
     const bomb = deflateSync(deflateSync(Buffer.alloc(200 * 2 ** 20, 0x20)));
-    const bytes = onePage({ content: "/F Do", resources: (file) => `/XObject << /F ${file.stream(bomb, "/Type /XObject /Subtype /Form /BBox [0 0 1 1] /Filter [/FlateDecode /FlateDecode]")} >>` });
+    const bytes = onePage({
+      content: "/F Do",
+      resources: (file) =>
+        `/XObject << /F ${file.stream(bomb, "/Type /XObject /Subtype /Form /BBox [0 0 1 1] /Filter [/FlateDecode /FlateDecode]")} >>`,
+    });
     expect((await refusal(bytes, { streamBytes: 16 * 2 ** 20 }))?.code).toBe("over-limit");
   });
   it("forms that multiply: ten times ten times ten…", async () => {
@@ -88,32 +118,55 @@ describe("limits, each named in its message", () => {
       content: "/F Do",
       resources: (file) => {
         let inner = file.stream("0 0 m 1 1 l S", "/Type /XObject /Subtype /Form /BBox [0 0 9 9]");
-        for (let depth = 0; depth < 9; depth++) inner = file.stream("/F Do ".repeat(10), `/Type /XObject /Subtype /Form /BBox [0 0 9 9] /Resources << /XObject << /F ${inner} >> >>`);
+        for (let depth = 0; depth < 9; depth++)
+          inner = file.stream(
+            "/F Do ".repeat(10),
+            `/Type /XObject /Subtype /Form /BBox [0 0 9 9] /Resources << /XObject << /F ${inner} >> >>`,
+          );
         return `/XObject << /F ${inner} >>`;
       },
     });
     expect(await refusal(bytes)).toMatchObject({ code: "over-limit", message: expect.stringContaining("50,000") });
   });
-  it("a page of 10 km", async () => expect(await refusal(onePage({ content: LINE, widthMm: 1e7, heightMm: 1e7 }))).toMatchObject({ code: "over-limit", message: expect.stringMatching(/10,000 m.*20 m/) }));
-  it("a file of 300 MB is refused before it is read", async () => expect(await refusal(new Uint8Array(300 * 2 ** 20))).toMatchObject({ code: "over-limit", message: expect.stringContaining("256 MB") }));
+  it("a page of 10 km", async () =>
+    expect(await refusal(onePage({ content: LINE, widthMm: 1e7, heightMm: 1e7 }))).toMatchObject({
+      code: "over-limit",
+      message: expect.stringMatching(/10,000 m.*20 m/),
+    }));
+  it("a file of 300 MB is refused before it is read", async () =>
+    expect(await refusal(new Uint8Array(300 * 2 ** 20))).toMatchObject({
+      code: "over-limit",
+      message: expect.stringContaining("256 MB"),
+    }));
   it("more pages than the limit", async () => {
     const file = new RawPdf();
     const pages = file.reserve();
-    const kids = Array.from({ length: 30 }, () => file.add(`<< /Type /Page /Parent ${pages.ref} /MediaBox [0 0 9 9] >>`));
+    const kids = Array.from({ length: 30 }, () =>
+      file.add(`<< /Type /Page /Parent ${pages.ref} /MediaBox [0 0 9 9] >>`),
+    );
     pages.set(`<< /Type /Pages /Kids [${kids.join(" ")}] /Count 30 >>`);
-    expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`)), { pages: 20 })).toMatchObject({ code: "over-limit", message: expect.stringContaining("20") });
+    expect(
+      await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`)), { pages: 20 }),
+    ).toMatchObject({ code: "over-limit", message: expect.stringContaining("20") });
   });
-  it("more marks than the limit", async () => expect((await refusal(onePage({ content: `${LINE}\n`.repeat(5000) }), { marks: 1500 }))?.code).toBe("over-limit"));
+  it("more marks than the limit", async () =>
+    expect((await refusal(onePage({ content: `${LINE}\n`.repeat(5000) }), { marks: 1500 }))?.code).toBe("over-limit"));
 });
 
 describe("odd content is read as far as it goes", () => {
   it("numbers that are none, infinities and missing operands", async () => {
-    const read = await readPdf(onePage({ content: `NaN 5 m 10 10 l S ${"9".repeat(400)} 0 m 1 1 l S 5 m l S 1e5 3 m 4 4 l S -.5 --3 m +4 4- l S ${LINE}` }));
+    const read = await readPdf(
+      onePage({
+        content: `NaN 5 m 10 10 l S ${"9".repeat(400)} 0 m 1 1 l S 5 m l S 1e5 3 m 4 4 l S -.5 --3 m +4 4- l S ${LINE}`,
+      }),
+    );
     expect(read.ok).toBe(true);
     if (!read.ok) return;
     const { points } = read.value.pages[0]!.paths;
     expect([...points].every(Number.isFinite)).toBe(true);
-    expect(read.value.notes.map((note) => note.code)).toEqual(expect.arrayContaining(["absurd-coordinates", "operands"]));
+    expect(read.value.notes.map((note) => note.code)).toEqual(
+      expect.arrayContaining(["absurd-coordinates", "operands"]),
+    );
   });
   it("any bytes at all as content", async () => {
     await fc.assert(
@@ -128,7 +181,12 @@ describe("odd content is read as far as it goes", () => {
     const names = Array.from({ length: 20_000 }, (_, i) => `Layer ${i}`); // two of them are default layers
     const read = await readPdf(onePage({ layers: names, content: on(7, LINE) }));
     expect(read.ok && read.value.layers.length).toBe(20_000);
-    if (read.ok) expect(inspect(read.value, preset("hyphenated-discipline")!).findings.filter((finding) => finding.rule === "layer/malformed").length).toBe(19_998);
+    if (read.ok)
+      expect(
+        inspect(read.value, preset("hyphenated-discipline")!).findings.filter(
+          (finding) => finding.rule === "layer/malformed",
+        ).length,
+      ).toBe(19_998);
   });
   it("a million saved states do not fill the memory", async () => {
     const read = await readPdf(onePage({ content: `${"q ".repeat(1_000_000)} ${LINE}`, packed: true }));

@@ -1,18 +1,39 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { buildName, HYPHENATED_DISCIPLINE, ISO_13567, parseName, SHEET_NUMBERS, suggestNames, sureSuggestion, type NameGrammar } from "../../src/naming";
+import {
+  buildName,
+  HYPHENATED_DISCIPLINE,
+  ISO_13567,
+  parseName,
+  SHEET_NUMBERS,
+  suggestNames,
+  sureSuggestion,
+  type NameGrammar,
+} from "../../src/naming";
 import { must } from "../../src/problem";
 
 const partsOf = (name: string, grammar: NameGrammar): Record<string, string> | string => {
   const parsed = parseName(name, grammar);
-  return parsed.ok ? Object.fromEntries(parsed.parts.map((part) => [part.field, part.text])) : `${parsed.failure.reason}@${parsed.failure.at}`;
+  return parsed.ok
+    ? Object.fromEntries(parsed.parts.map((part) => [part.field, part.text]))
+    : `${parsed.failure.reason}@${parsed.failure.at}`;
 };
 
 describe("hyphenated names (United States National CAD Standard; code lists from memory)", () => {
   it("takes names apart with their meanings", () => {
-    expect(partsOf("A-WALL-FULL-N", HYPHENATED_DISCIPLINE)).toEqual({ discipline: "A", major: "WALL", minor: "FULL", status: "N" });
+    expect(partsOf("A-WALL-FULL-N", HYPHENATED_DISCIPLINE)).toEqual({
+      discipline: "A",
+      major: "WALL",
+      minor: "FULL",
+      status: "N",
+    });
     expect(partsOf("A-WALL-N", HYPHENATED_DISCIPLINE)).toEqual({ discipline: "A", major: "WALL", status: "N" });
-    expect(partsOf("AI-FURN-MOVE-OAK1", HYPHENATED_DISCIPLINE)).toEqual({ discipline: "AI", major: "FURN", minor: "MOVE", minor2: "OAK1" });
+    expect(partsOf("AI-FURN-MOVE-OAK1", HYPHENATED_DISCIPLINE)).toEqual({
+      discipline: "AI",
+      major: "FURN",
+      minor: "MOVE",
+      minor2: "OAK1",
+    });
     const parsed = parseName("A-DOOR", HYPHENATED_DISCIPLINE);
     expect(parsed.ok && parsed.parts.map((part) => part.meaning)).toEqual(["Architectural", "Doors"]);
   });
@@ -30,12 +51,20 @@ describe("hyphenated names (United States National CAD Standard; code lists from
     ["A-WALL-FULL-N ", "length@12"],
     ["A WALL", "characters@1"],
   ])("%j fails: %s", (name, failure) => expect(partsOf(name, HYPHENATED_DISCIPLINE)).toBe(failure));
-  it("does not parse names of thousands of characters", () => expect(partsOf("A-".repeat(5000), HYPHENATED_DISCIPLINE)).toBe("length@255"));
+  it("does not parse names of thousands of characters", () =>
+    expect(partsOf("A-".repeat(5000), HYPHENATED_DISCIPLINE)).toBe("length@255"));
 });
 
 describe("fixed positions (ISO 13567-2; code lists from memory)", () => {
-  it("takes the handbook's example apart", () => expect(partsOf("A-B374--E-", ISO_13567)).toEqual({ agent: "A-", element: "B374--", presentation: "E-" }));
-  it("knows optional fields by their positions", () => expect(partsOf("S-280---E-N", ISO_13567)).toEqual({ agent: "S-", element: "280---", presentation: "E-", status: "N" }));
+  it("takes the handbook's example apart", () =>
+    expect(partsOf("A-B374--E-", ISO_13567)).toEqual({ agent: "A-", element: "B374--", presentation: "E-" }));
+  it("knows optional fields by their positions", () =>
+    expect(partsOf("S-280---E-N", ISO_13567)).toEqual({
+      agent: "S-",
+      element: "280---",
+      presentation: "E-",
+      status: "N",
+    }));
   it.each([
     ["A-B374", "length@2"],
     ["--B374--E-", "missing@0"],
@@ -46,8 +75,11 @@ describe("fixed positions (ISO 13567-2; code lists from memory)", () => {
 });
 
 describe("sheet numbers are a grammar of the same type", () => {
-  it("takes A-101 apart", () => expect(partsOf("A-101", SHEET_NUMBERS)).toEqual({ discipline: "A", type: "1", sequence: "01" }));
-  it.each(["A-1", "A101", "101", "A-1011"])("refuses %s", (name) => expect(parseName(name, SHEET_NUMBERS).ok).toBe(false));
+  it("takes A-101 apart", () =>
+    expect(partsOf("A-101", SHEET_NUMBERS)).toEqual({ discipline: "A", type: "1", sequence: "01" }));
+  it.each(["A-1", "A101", "101", "A-1011"])("refuses %s", (name) =>
+    expect(parseName(name, SHEET_NUMBERS).ok).toBe(false),
+  );
 });
 
 describe("parse ∘ build is the identity", () => {
@@ -63,7 +95,13 @@ describe("parse ∘ build is the identity", () => {
         const built = buildName(codes as Record<string, string>, grammar);
         if (!built.ok) return;
         const parsed = parseName(built.value, grammar);
-        expect(parsed.ok && parsed.parts.map((part) => part.text).join("").replaceAll("-", "")).toBe(grammar.fields.map((field) => (codes as Record<string, string>)[field.id] ?? "").join(""));
+        expect(
+          parsed.ok &&
+            parsed.parts
+              .map((part) => part.text)
+              .join("")
+              .replaceAll("-", ""),
+        ).toBe(grammar.fields.map((field) => (codes as Record<string, string>)[field.id] ?? "").join(""));
       }),
     );
   });
@@ -74,7 +112,18 @@ describe("parse ∘ build is the identity", () => {
 });
 
 describe("suggestions", () => {
-  const register = ["A-WALL", "A-WALL-PATT", "A-DOOR", "A-DOOR-SWNG", "A-GLAZ", "A-GRID", "A-ANNO-TEXT", "A-ANNO-DIMS", "S-COLS", "A-COLS"];
+  const register = [
+    "A-WALL",
+    "A-WALL-PATT",
+    "A-DOOR",
+    "A-DOOR-SWNG",
+    "A-GLAZ",
+    "A-GRID",
+    "A-ANNO-TEXT",
+    "A-ANNO-DIMS",
+    "S-COLS",
+    "A-COLS",
+  ];
   it.each([
     ["A-WAL", "A-WALL"],
     ["walls", "A-WALL"],
@@ -93,14 +142,18 @@ describe("suggestions", () => {
     expect(sureSuggestion(suggestNames("A-WAL", HYPHENATED_DISCIPLINE, register))?.name).toBe("A-WALL");
     expect(sureSuggestion(suggestNames("X-COLS-OLD", HYPHENATED_DISCIPLINE, register))).toBeUndefined();
   });
-  it.each(["", "Ω≈ç√", "<script>", "../../etc/passwd", "x".repeat(4000), "12"])("has nothing for %j", (name) => expect(suggestNames(name, HYPHENATED_DISCIPLINE, register)).toEqual([]));
+  it.each(["", "Ω≈ç√", "<script>", "../../etc/passwd", "x".repeat(4000), "12"])("has nothing for %j", (name) =>
+    expect(suggestNames(name, HYPHENATED_DISCIPLINE, register)).toEqual([]),
+  );
   it("never suggests a name that the scheme refuses", () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 20 }), (name) => {
-        for (const each of suggestNames(name, HYPHENATED_DISCIPLINE)) expect(parseName(each.name, HYPHENATED_DISCIPLINE).ok).toBe(true);
+        for (const each of suggestNames(name, HYPHENATED_DISCIPLINE))
+          expect(parseName(each.name, HYPHENATED_DISCIPLINE).ok).toBe(true);
       }),
     );
   });
   it("pads fixed positions", () => expect(suggestNames("a-b374--e", ISO_13567)[0]?.name).toBe("A-B374--E-"));
-  it("builds names that must hold", () => expect(must(buildName({ agent: "A", element: "B374", presentation: "E" }, ISO_13567))).toBe("A-B374--E-"));
+  it("builds names that must hold", () =>
+    expect(must(buildName({ agent: "A", element: "B374", presentation: "E" }, ISO_13567))).toBe("A-B374--E-"));
 });

@@ -1,17 +1,34 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { createRequire } from "node:module";
-import { diagonalOf, formatLength, formatScale, Length, offFrom, onBuilding, onPaper, PAPER_SIZES, parseLength, parseScale, roundTo, Scale, sumLengths } from "../../src/quantity";
+import {
+  diagonalOf,
+  formatLength,
+  formatScale,
+  Length,
+  offFrom,
+  onBuilding,
+  onPaper,
+  PAPER_SIZES,
+  parseLength,
+  parseScale,
+  roundTo,
+  Scale,
+  sumLengths,
+} from "../../src/quantity";
 import { must } from "../../src/problem";
 
 /** An npm feet-and-inch parser, written for `require`; reads feet. */
 const { parse: footinch } = createRequire(import.meta.url)("footinch") as { parse: { F(text: string): number } };
 
 /** An npm library of paper sizes; its types do not hold under strict rules, so it is loaded without them. */
-const paperSizes = (await import(/* @vite-ignore */ ["@cityssm", "paper-sizes"].join("/"))) as { paperSpecifications: Record<string, { width: number; height: number; unit: string }> };
+const paperSizes = (await import(/* @vite-ignore */ ["@cityssm", "paper-sizes"].join("/"))) as {
+  paperSpecifications: Record<string, { width: number; height: number; unit: string }>;
+};
 
 const mm = (text: string): number => must(parseLength(text)).toNumber("mm");
-const feet = (length: Length, finestFraction = 16): string => formatLength(length, { system: "feet-inches", finestFraction });
+const feet = (length: Length, finestFraction = 16): string =>
+  formatLength(length, { system: "feet-inches", finestFraction });
 
 describe("reading lengths", () => {
   // Arithmetic: an inch is 25.4 mm exactly.
@@ -26,7 +43,7 @@ describe("reading lengths", () => {
     ["7'-10", 2387.6],
     [`0.5"`, 12.7],
     [`1-1/2"`, 38.1],
-    ["½\"", 12.7],
+    ['½"', 12.7],
     ["4.58 ft", 1395.984],
     ["12 ft 6 in", 3810],
     ["12ft6in", 3810],
@@ -36,11 +53,14 @@ describe("reading lengths", () => {
     ["10 pt", 127 / 36],
   ])("%s is %d mm", (text, expected) => expect(mm(text)).toBeCloseTo(expected, 9));
 
-  it.each(["", "wall", "12'x", "1/0\"", "3 metres", "--5", "1e999", "'".repeat(100)])("refuses %j with a remedy", (text) => {
-    const read = parseLength(text);
-    expect(read.ok).toBe(false);
-    if (!read.ok) expect(read.problem.remedy).toBeTruthy();
-  });
+  it.each(["", "wall", "12'x", '1/0"', "3 metres", "--5", "1e999", "'".repeat(100)])(
+    "refuses %j with a remedy",
+    (text) => {
+      const read = parseLength(text);
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(read.problem.remedy).toBeTruthy();
+    },
+  );
 
   it("refuses a comma that could part thousands or decimals rather than guess", () => {
     const read = parseLength("3,600");
@@ -48,7 +68,8 @@ describe("reading lengths", () => {
   });
 
   it("agrees with an independent feet-and-inch parser", () => {
-    for (const text of [`12'6"`, `7'10"`, `5'11"`, `0'6"`, `100'`]) expect(mm(text)).toBeCloseTo(footinch.F(text) * 304.8, 6);
+    for (const text of [`12'6"`, `7'10"`, `5'11"`, `0'6"`, `100'`])
+      expect(mm(text)).toBeCloseTo(footinch.F(text) * 304.8, 6);
   });
 
   it("gives back what it wrote, for every sixteenth of an inch", () => {
@@ -78,9 +99,11 @@ describe("figures of the trade (common practice, no source)", () => {
     expect(feet(must(parseLength("-7.83 ft")), 1)).toBe(`-7'-10"`);
     expect(feet(must(parseLength("4.58 ft")), 1)).toBe(`4'-7"`);
   });
-  it("7.83 − 7.33 = 0.50 ft = 6\"", () => expect(must(sumLengths("7.83 ft - 7.33 ft")).equals(Length.of(6, "in"))).toBe(true));
-  it("the diagonal of 14'-0\" and 7'-6\" is 15'-10 9/16\"", () => expect(feet(diagonalOf(must(parseLength("14'-0\"")), must(parseLength("7'-6\""))))).toBe(`15'-10 9/16"`));
-  it("text plotted at 0.1\" at 1/4\" = 1'-0\" is 4.8\" in building size", () => {
+  it('7.83 − 7.33 = 0.50 ft = 6"', () =>
+    expect(must(sumLengths("7.83 ft - 7.33 ft")).equals(Length.of(6, "in"))).toBe(true));
+  it("the diagonal of 14'-0\" and 7'-6\" is 15'-10 9/16\"", () =>
+    expect(feet(diagonalOf(must(parseLength("14'-0\"")), must(parseLength("7'-6\""))))).toBe(`15'-10 9/16"`));
+  it('text plotted at 0.1" at 1/4" = 1\'-0" is 4.8" in building size', () => {
     const scale = must(parseScale(`1/4" = 1'-0"`));
     expect(onBuilding(Length.of("0.1", "in"), scale).in("in").valueOf()).toBeCloseTo(4.8, 12);
   });
@@ -88,14 +111,15 @@ describe("figures of the trade (common practice, no source)", () => {
     const at = (side: number): number => onBuilding(Length.of(side, "mm"), Scale.of(50)).toNumber("m");
     expect([at(297), at(210)]).toEqual([14.85, 10.5]);
   });
-  it("a first row 27\" from the wall and a pitch of 18\" are 9/16\" and 3/8\" at 1:48", () => {
-    const paper = (inches: number): string => formatLength(onPaper(Length.of(inches, "in"), Scale.of(48)), { system: "inches", finestFraction: 16 });
+  it('a first row 27" from the wall and a pitch of 18" are 9/16" and 3/8" at 1:48', () => {
+    const paper = (inches: number): string =>
+      formatLength(onPaper(Length.of(inches, "in"), Scale.of(48)), { system: "inches", finestFraction: 16 });
     expect([paper(27), paper(18)]).toEqual([`9/16"`, `3/8"`]);
   });
   it("lettering of 200 mm at 1:100 is 2 mm on paper, rows of 500 mm are 5 mm", () => {
     expect([200, 500].map((each) => onPaper(Length.of(each, "mm"), Scale.of(100)).toNumber())).toEqual([2, 5]);
   });
-  it("10 pt is 3.53 mm; 1/8\" is 3.175 mm", () => {
+  it('10 pt is 3.53 mm; 1/8" is 3.175 mm', () => {
     expect(Length.of(10, "pt").toNumber()).toBeCloseTo(3.53, 2);
     expect(mm(`1/8"`)).toBe(3.175);
   });
@@ -104,7 +128,8 @@ describe("figures of the trade (common practice, no source)", () => {
     expect(feet(length)).toBe(`14'-0"`);
     expect(formatLength(length, { system: "feet-inches", zeroInches: false })).toBe("14'");
   });
-  it("rounds halves away from zero", () => expect(roundTo(Length.of("-0.5", "mm"), Length.of(1, "mm")).toNumber()).toBe(-1));
+  it("rounds halves away from zero", () =>
+    expect(roundTo(Length.of("-0.5", "mm"), Length.of(1, "mm")).toNumber()).toBe(-1));
 });
 
 describe("scales", () => {
@@ -127,8 +152,12 @@ describe("scales", () => {
     expect(formatScale(scale, "feet-inches")).toBe(text);
     expect(must(parseScale(formatScale(scale))).equals(scale)).toBe(true);
   });
-  it.each(["1:100", "1:2.5", "2:1", "1/4in=1ft", "1 cm = 1 m", "Scale 1:50"])("reads %s", (text) => expect(parseScale(text).ok).toBe(true));
-  it.each(["", "1:0", "0:1", "100", "1:", "a = b", "1=0'"])("refuses %j", (text) => expect(parseScale(text).ok).toBe(false));
+  it.each(["1:100", "1:2.5", "2:1", "1/4in=1ft", "1 cm = 1 m", "Scale 1:50"])("reads %s", (text) =>
+    expect(parseScale(text).ok).toBe(true),
+  );
+  it.each(["", "1:0", "0:1", "100", "1:", "a = b", "1=0'"])("refuses %j", (text) =>
+    expect(parseScale(text).ok).toBe(false),
+  );
   it("paper to building and back is exact", () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 10_000 }), fc.integer({ min: -1e6, max: 1e6 }), (ratio, tenths) => {

@@ -27,9 +27,21 @@ async function judged(rule: string, each: Case) {
   const standard = preset(each.preset ?? "tarnwick")!;
   each.standard?.(standard);
   const [widthMm, heightMm] = each.size ?? [420, 297];
-  const drawing = await drawingOf(onePage({ content: each.content, layers: each.layers ?? ["A-WALL"], off: each.off ?? [], widthMm, heightMm, page: each.page ?? "" }));
+  const drawing = await drawingOf(
+    onePage({
+      content: each.content,
+      layers: each.layers ?? ["A-WALL"],
+      off: each.off ?? [],
+      widthMm,
+      heightMm,
+      page: each.page ?? "",
+    }),
+  );
   const inspected = inspect(drawing, standard, each.scale ? { scale: must(parseScale(each.scale)) } : {});
-  return { findings: inspected.findings.filter((finding) => finding.rule === rule), notJudged: inspected.notJudged.filter((entry) => entry.rule === rule) };
+  return {
+    findings: inspected.findings.filter((finding) => finding.rule === rule),
+    notJudged: inspected.notJudged.filter((entry) => entry.rule === rule),
+  };
 }
 
 const line = (width: number, dash = "[] 0", y = 20): string => `${width} w ${dash} d 10 ${y} m 60 ${y} l S\n`;
@@ -43,41 +55,115 @@ const TABLE: Record<string, readonly Case[]> = {
   ],
   "layer/malformed": [
     { name: "registered names", content: wall(line(0.5)) },
-    { name: "a name in small letters", content: wall(line(0.5)), layers: ["walls"], findings: [["walls", 1, "walls", "A-WALL"]] },
-    { name: "a name that resembles nothing", content: wall(line(0.5)), layers: ["Ω 7"], findings: [["Ω 7", 1, "Ω 7", undefined]], message: /At character 1/ },
-    { name: "a registered name off the scheme is the office's own doing", content: wall(line(0.5)), layers: ["HOUSE STYLE"], standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "HOUSE STYLE" }) },
-    { name: "by positions", content: wall(line(0.5)), layers: ["A-B374--E-", "A-B374"], preset: "iso-13567", findings: [["A-B374", 1, "A-B374"]] },
+    {
+      name: "a name in small letters",
+      content: wall(line(0.5)),
+      layers: ["walls"],
+      findings: [["walls", 1, "walls", "A-WALL"]],
+    },
+    {
+      name: "a name that resembles nothing",
+      content: wall(line(0.5)),
+      layers: ["Ω 7"],
+      findings: [["Ω 7", 1, "Ω 7", undefined]],
+      message: /At character 1/,
+    },
+    {
+      name: "a registered name off the scheme is the office's own doing",
+      content: wall(line(0.5)),
+      layers: ["HOUSE STYLE"],
+      standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "HOUSE STYLE" }),
+    },
+    {
+      name: "by positions",
+      content: wall(line(0.5)),
+      layers: ["A-B374--E-", "A-B374"],
+      preset: "iso-13567",
+      findings: [["A-B374", 1, "A-B374"]],
+    },
     { name: "no layers, no judgement", content: line(0.5), layers: [], notJudged: true },
   ],
   "layer/unregistered": [
     { name: "registered", content: wall(line(0.5)) },
-    { name: "well-formed, not registered", content: wall(line(0.5)), layers: ["A-SIGN"], findings: [["A-SIGN", 1, "A-SIGN"]] },
+    {
+      name: "well-formed, not registered",
+      content: wall(line(0.5)),
+      layers: ["A-SIGN"],
+      findings: [["A-SIGN", 1, "A-SIGN"]],
+    },
     { name: "malformed is another rule's", content: wall(line(0.5)), layers: ["sign"] },
-    { name: "a standard without a register", content: wall(line(0.5)), layers: ["A-SIGN"], preset: "hyphenated-discipline", notJudged: true },
+    {
+      name: "a standard without a register",
+      content: wall(line(0.5)),
+      layers: ["A-SIGN"],
+      preset: "hyphenated-discipline",
+      notJudged: true,
+    },
   ],
   "layer/default-used": [
     { name: "all on layers", content: wall(line(0.5)) },
-    { name: "two lines on none", content: wall(line(0.5)) + line(0.5) + line(0.25), findings: [[undefined, 2, "no layer"]] },
-    { name: "text and line on layer 0", content: wall(line(0.5) + lettering("X", 5, 5, 2.5)), layers: ["0"], findings: [["0", 2, "0"]] },
-    { name: "an office may register a layer 0", content: wall(line(0.5)), layers: ["0"], standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "0" }) },
+    {
+      name: "two lines on none",
+      content: wall(line(0.5)) + line(0.5) + line(0.25),
+      findings: [[undefined, 2, "no layer"]],
+    },
+    {
+      name: "text and line on layer 0",
+      content: wall(line(0.5) + lettering("X", 5, 5, 2.5)),
+      layers: ["0"],
+      findings: [["0", 2, "0"]],
+    },
+    {
+      name: "an office may register a layer 0",
+      content: wall(line(0.5)),
+      layers: ["0"],
+      standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "0" }),
+    },
     { name: "unseen lettering does not count", content: `${wall(line(0.5))} BT 3 Tr /F1 3 Tf (x) Tj ET` },
   ],
   "layer/empty": [
     { name: "every layer used", content: wall(line(0.5)) },
-    { name: "one with nothing on it", content: wall(line(0.5)), layers: ["A-WALL", "A-DOOR"], findings: [["A-DOOR", 1, "A-DOOR"]] },
+    {
+      name: "one with nothing on it",
+      content: wall(line(0.5)),
+      layers: ["A-WALL", "A-DOOR"],
+      findings: [["A-DOOR", 1, "A-DOOR"]],
+    },
     { name: "what is switched off is not empty", content: wall(line(0.5)), off: [0] },
   ],
   "line/hairline": [
     { name: "the thinnest pen", content: wall(line(0.13)) },
-    { name: "no width at all", content: wall(line(0) + line(0)), findings: [["A-WALL", 2, 0, 0.5]], message: /printer decides/ },
-    { name: "under the thinnest pen", content: on(0, line(0.05)), layers: ["A-SIGN"], findings: [["A-SIGN", 1, 0.05, 0.13]] },
+    {
+      name: "no width at all",
+      content: wall(line(0) + line(0)),
+      findings: [["A-WALL", 2, 0, 0.5]],
+      message: /printer decides/,
+    },
+    {
+      name: "under the thinnest pen",
+      content: on(0, line(0.05)),
+      layers: ["A-SIGN"],
+      findings: [["A-SIGN", 1, 0.05, 0.13]],
+    },
     { name: "hidden lines are not judged", content: wall(line(0)), off: [0] },
   ],
   "line/width-off-series": [
     { name: "pens within a hundredth", content: wall(line(0.5) + line(0.505)) },
     { name: "0.3 on a registered layer", content: wall(line(0.3) + line(0.3)), findings: [["A-WALL", 2, 0.3, 0.5]] },
-    { name: "0.3 on another goes to the nearest pen", content: on(0, line(0.3)), layers: ["A-SIGN"], findings: [["A-SIGN", 1, 0.3, 0.35]] },
-    { name: "two wrong widths are two findings", content: wall(line(0.3) + line(0.4)), findings: [["A-WALL", 1, 0.3], ["A-WALL", 1, 0.4]] },
+    {
+      name: "0.3 on another goes to the nearest pen",
+      content: on(0, line(0.3)),
+      layers: ["A-SIGN"],
+      findings: [["A-SIGN", 1, 0.3, 0.35]],
+    },
+    {
+      name: "two wrong widths are two findings",
+      content: wall(line(0.3) + line(0.4)),
+      findings: [
+        ["A-WALL", 1, 0.3],
+        ["A-WALL", 1, 0.4],
+      ],
+    },
     { name: "the width is that on paper", content: wall(`q 2 0 0 2 0 0 cm 0.25 w 5 5 m 9 9 l S Q`) },
   ],
   "line/width-not-pen": [
@@ -86,33 +172,79 @@ const TABLE: Record<string, readonly Case[]> = {
     { name: "layers that are not registered have no pen", content: on(0, line(0.25)), layers: ["A-SIGN"] },
   ],
   "line/type-unknown": [
-    { name: "dashes of 12 and gaps of 3 widths (ISO 128-2)", content: on(0, line(0.25, "[3 0.75] 0")), layers: ["A-FLOR-OVHD"] },
+    {
+      name: "dashes of 12 and gaps of 3 widths (ISO 128-2)",
+      content: on(0, line(0.25, "[3 0.75] 0")),
+      layers: ["A-FLOR-OVHD"],
+    },
     { name: "the same from another phase", content: on(0, line(0.25, "[3 0.75] 2")), layers: ["A-FLOR-OVHD"] },
-    { name: "one fault is one finding: right dashes, wrong width", content: on(0, line(0.35, "[3 0.75] 0")), layers: ["A-FLOR-OVHD"] },
-    { name: "dashes of no line type", content: on(0, line(0.25, "[9 5] 0")), layers: ["A-FLOR-OVHD"], findings: [["A-FLOR-OVHD", 1, "9 – 5 mm", "dashed"]] },
+    {
+      name: "one fault is one finding: right dashes, wrong width",
+      content: on(0, line(0.35, "[3 0.75] 0")),
+      layers: ["A-FLOR-OVHD"],
+    },
+    {
+      name: "dashes of no line type",
+      content: on(0, line(0.25, "[9 5] 0")),
+      layers: ["A-FLOR-OVHD"],
+      findings: [["A-FLOR-OVHD", 1, "9 – 5 mm", "dashed"]],
+    },
     { name: "round ends lengthen dashes", content: on(0, `1 J ${line(0.25, "[2.75 1] 0")}`), layers: ["A-FLOR-OVHD"] },
   ],
   "line/type-not-layers": [
     { name: "the layer's line type", content: wall(line(0.5)) },
     { name: "a line type that it also allows", content: on(0, line(0.18)), layers: ["A-GRID"] },
     { name: "dashed walls", content: wall(line(0.5, "[6 1.5] 0")), findings: [["A-WALL", 1, "dashed", "continuous"]] },
-    { name: "continuous edges overhead", content: on(0, line(0.25)), layers: ["A-FLOR-OVHD"], findings: [["A-FLOR-OVHD", 1, "continuous", "dashed"]] },
+    {
+      name: "continuous edges overhead",
+      content: on(0, line(0.25)),
+      layers: ["A-FLOR-OVHD"],
+      findings: [["A-FLOR-OVHD", 1, "continuous", "dashed"]],
+    },
   ],
   "text/height": [
-    { name: "lettering of ISO 3098-1", content: wall([1.8, 2.5, 3.5, 5, 7].map((h) => lettering("H", 5, 5, h)).join("")) },
+    {
+      name: "lettering of ISO 3098-1",
+      content: wall([1.8, 2.5, 3.5, 5, 7].map((h) => lettering("H", 5, 5, h)).join("")),
+    },
     { name: "3 mm", content: wall(lettering("HALL", 5, 5, 3)), findings: [["A-WALL", 1, 3, 3.5]] },
-    { name: "made for another scale", content: wall(lettering("HALL", 5, 5, 1.25)), scale: "1:100", findings: [["A-WALL", 1, 1.25]], message: /2\.5 mm at 1:50/ },
+    {
+      name: "made for another scale",
+      content: wall(lettering("HALL", 5, 5, 1.25)),
+      scale: "1:100",
+      findings: [["A-WALL", 1, 1.25]],
+      message: /2\.5 mm at 1:50/,
+    },
     { name: "blanks have no height", content: wall(lettering("  ", 5, 5, 3)) },
   ],
   "text/font": [
-    { name: "any font where the standard allows any", content: wall(lettering("H", 5, 5, 2.5)), preset: "hyphenated-discipline", notJudged: true },
-    { name: "Helvetica where Barlow is meant", content: wall(lettering("H", 5, 5, 2.5)), findings: [["A-WALL", 1, "Helvetica", "Barlow"]] },
-    { name: "one of several fonts", content: wall(lettering("H", 5, 5, 2.5)), standard: (s) => s.textStyles.forEach((style) => style.fonts.push("Helvetica")) },
+    {
+      name: "any font where the standard allows any",
+      content: wall(lettering("H", 5, 5, 2.5)),
+      preset: "hyphenated-discipline",
+      notJudged: true,
+    },
+    {
+      name: "Helvetica where Barlow is meant",
+      content: wall(lettering("H", 5, 5, 2.5)),
+      findings: [["A-WALL", 1, "Helvetica", "Barlow"]],
+    },
+    {
+      name: "one of several fonts",
+      content: wall(lettering("H", 5, 5, 2.5)),
+      standard: (s) => s.textStyles.forEach((style) => style.fonts.push("Helvetica")),
+    },
   ],
   "sheet/size": [
     { name: "A3 lying", content: wall(line(0.5)) },
     { name: "A3 upright, a millimetre off", content: wall(line(0.5)), size: [296, 420.5] },
-    { name: "trimmed A1", content: wall(line(0.5)), size: [829, 582], findings: [[undefined, 1, "829.0 × 582.0", "A1"]], message: /trimmed/ },
+    {
+      name: "trimmed A1",
+      content: wall(line(0.5)),
+      size: [829, 582],
+      findings: [[undefined, 1, "829.0 × 582.0", "A1"]],
+      message: /trimmed/,
+    },
     { name: "no size at all", content: wall(line(0.5)), size: [500, 500], findings: [[undefined, 1]] },
   ],
   "scale/unlisted": [
@@ -164,9 +296,19 @@ describe("findings", () => {
     expect(findings[0]!.boxMm).toMatchObject({ x: 10, y: 10, width: 50 });
   });
   it("take the severity of the edition, and a rule that is off is silent", async () => {
-    const loud = await judged("layer/empty", { name: "", content: wall(line(0.5)), layers: ["A-WALL", "A-DOOR"], standard: (s) => void (s.rules["layer/empty"] = { severity: "stop" }) });
+    const loud = await judged("layer/empty", {
+      name: "",
+      content: wall(line(0.5)),
+      layers: ["A-WALL", "A-DOOR"],
+      standard: (s) => void (s.rules["layer/empty"] = { severity: "stop" }),
+    });
     expect(loud.findings[0]!.severity).toBe("stop");
-    const off = await judged("layer/empty", { name: "", content: wall(line(0.5)), layers: ["A-WALL", "A-DOOR"], standard: (s) => void (s.rules["layer/empty"] = { severity: "off" }) });
+    const off = await judged("layer/empty", {
+      name: "",
+      content: wall(line(0.5)),
+      layers: ["A-WALL", "A-DOOR"],
+      standard: (s) => void (s.rules["layer/empty"] = { severity: "off" }),
+    });
     expect(off.findings).toEqual([]);
   });
 });

@@ -5,26 +5,57 @@ import type { Drawing } from "../../src/drawing";
 import { inspect } from "../../src/inspect";
 import { must } from "../../src/problem";
 import { formatScale, parseScale, Scale } from "../../src/quantity";
-import { composeSheet, drawingArea, emptyFields, extentOf, scaleBar, ZONE_LETTERS, zoneDivisions, type ComposedSheet } from "../../src/sheet";
+import {
+  composeSheet,
+  drawingArea,
+  emptyFields,
+  extentOf,
+  scaleBar,
+  ZONE_LETTERS,
+  zoneDivisions,
+  type ComposedSheet,
+} from "../../src/sheet";
 import { preset, type FrameEntry } from "../../src/standard";
 import { lettering, on, onePage } from "../support/raw-pdf";
 import { traced } from "../support/trace";
 import { checkedByQpdf, drawingOf, run, temporary } from "../support/tools";
 
 const STANDARD = preset("tarnwick")!;
-const FONT = { bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../../assets/fonts/Barlow-Regular.ttf"))), capHeight: 0.7 };
+const FONT = {
+  bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../../assets/fonts/Barlow-Regular.ttf"))),
+  capHeight: 0.7,
+};
 const frame = (id: string): FrameEntry => STANDARD.frames.find((each) => each.id === id)!;
-const PARTICULARS = { owner: "Tarnwick Plan Room", project: "Saltmarsh Ferry Landing", title: "Ground floor plan", number: "A-101", scale: "1:100", revision: "A" };
+const PARTICULARS = {
+  owner: "Tarnwick Plan Room",
+  project: "Saltmarsh Ferry Landing",
+  title: "Ground floor plan",
+  number: "A-101",
+  scale: "1:100",
+  revision: "A",
+};
 
 /** A plan of 100 × 60 mm on paper at 1:50: a wall, a dashed edge and a name. */
 const PLAN = onePage({
   layers: ["A-WALL", "A-FLOR-OVHD", "A-ANNO-TEXT"],
-  content: on(0, "0.5 w 50 50 100 60 re S") + on(1, "0.25 w [3 0.75] 0 d 60 60 m 140 60 l S") + on(2, lettering("HALL", 80, 80, 3.5)),
+  content:
+    on(0, "0.5 w 50 50 100 60 re S") +
+    on(1, "0.25 w [3 0.75] 0 d 60 60 m 140 60 l S") +
+    on(2, lettering("HALL", 80, 80, 3.5)),
 });
 
 async function composed(placedAt: string, id = "A1"): Promise<{ sheet: ComposedSheet; drawing: Drawing }> {
   const sheet = must(
-    await composeSheet({ standard: STANDARD, frame: frame(id), particulars: PARTICULARS, units: /"/.test(placedAt) ? "feet-inches" : "metric", font: FONT, placements: [{ bytes: PLAN, drawnAt: Scale.of(50), placedAt: must(parseScale(placedAt)), title: "Ground floor plan" }] }),
+    await composeSheet({
+      standard: STANDARD,
+      frame: frame(id),
+      particulars: PARTICULARS,
+      units: /"/.test(placedAt) ? "feet-inches" : "metric",
+      font: FONT,
+      placements: [
+        { bytes: PLAN, drawnAt: Scale.of(50), placedAt: must(parseScale(placedAt)), title: "Ground floor plan" },
+      ],
+    }),
   );
   checkedByQpdf(sheet.bytes);
   return { sheet, drawing: await drawingOf(sheet.bytes) };
@@ -33,7 +64,11 @@ async function composed(placedAt: string, id = "A1"): Promise<{ sheet: ComposedS
 const on_ = (drawing: Drawing, name: string) => {
   const { paths } = drawing.pages[0]!;
   const id = drawing.layers.findIndex((layer) => layer.name === name);
-  return [...paths.layer].flatMap((layer, row) => (layer === id ? [{ row, width: Number(paths.widthMm[row]!.toFixed(3)), dash: drawing.dashes[paths.dash[row]!]! }] : []));
+  return [...paths.layer].flatMap((layer, row) =>
+    layer === id
+      ? [{ row, width: Number(paths.widthMm[row]!.toFixed(3)), dash: drawing.dashes[paths.dash[row]!]! }]
+      : [],
+  );
 };
 
 describe("a plan drawn at 1:50 and placed at 1:100", () => {
@@ -52,17 +87,23 @@ describe("a plan drawn at 1:50 and placed at 1:100", () => {
   });
   it("but the same pens, dashes and lettering heights on paper", () => {
     expect(on_(drawing, "A-WALL").map((each) => each.width)).toEqual([0.5]);
-    expect(on_(drawing, "A-FLOR-OVHD").map((each) => [each.width, ...each.dash.map((d) => Number(d.toFixed(3)))])).toEqual([[0.25, 3, 0.75]]);
+    expect(
+      on_(drawing, "A-FLOR-OVHD").map((each) => [each.width, ...each.dash.map((d) => Number(d.toFixed(3)))]),
+    ).toEqual([[0.25, 3, 0.75]]);
     const { texts } = drawing.pages[0]!;
     const hall = texts.strings.indexOf("HALL");
     expect(texts.heightMm[hall]).toBeCloseTo(3.5, 3);
   });
   it("keeps its layers, by mutool too", () => {
     const names = drawing.layers.map((layer) => layer.name);
-    expect(names).toEqual(expect.arrayContaining(["A-WALL", "A-FLOR-OVHD", "A-ANNO-TEXT", "A-ANNO-TTLB", "A-ANNO-TTLT"]));
+    expect(names).toEqual(
+      expect.arrayContaining(["A-WALL", "A-FLOR-OVHD", "A-ANNO-TEXT", "A-ANNO-TTLB", "A-ANNO-TTLT"]),
+    );
     expect(new Set(names).size).toBe(names.length);
     const [page] = traced(temporary(sheet.bytes), () => true);
-    expect(new Set(page!.paths.map((path) => path.layer))).toEqual(new Set(["A-WALL", "A-FLOR-OVHD", "A-ANNO-TTLB", "A-ANNO-TTLB-LINE", "A-ANNO-TTLT"]));
+    expect(new Set(page!.paths.map((path) => path.layer))).toEqual(
+      new Set(["A-WALL", "A-FLOR-OVHD", "A-ANNO-TTLB", "A-ANNO-TTLB-LINE", "A-ANNO-TTLT"]),
+    );
   });
   it("states its scale so that any viewer measures true", () => {
     const [viewport] = drawing.pages[0]!.viewports;
@@ -80,11 +121,14 @@ describe("a plan drawn at 1:50 and placed at 1:100", () => {
   });
   it("has a filled title block, its title, its scale and a scale bar, by pdftotext too", () => {
     const words = run("pdftotext", "-layout", temporary(sheet.bytes), "-");
-    for (const each of ["Saltmarsh Ferry Landing", "Ground floor plan", "A-101", "Scale 1:100"]) expect(words).toContain(each);
+    for (const each of ["Saltmarsh Ferry Landing", "Ground floor plan", "A-101", "Scale 1:100"])
+      expect(words).toContain(each);
     expect(words).toMatch(/\b5 ?m\b/);
   });
   it("is found faultless but for the font of the plan itself", () => {
-    expect(inspect(drawing, STANDARD).findings.map((finding) => [finding.rule, finding.layer])).toEqual([["text/font", "A-ANNO-TEXT"]]);
+    expect(inspect(drawing, STANDARD).findings.map((finding) => [finding.rule, finding.layer])).toEqual([
+      ["text/font", "A-ANNO-TEXT"],
+    ]);
   });
 });
 
@@ -92,7 +136,11 @@ describe("frames", () => {
   it.each(["A1", "A3", "24x36"])("%s has its size on paper", async (id) => {
     const { drawing } = await composed(id === "24x36" ? `1/8" = 1'-0"` : "1:100", id);
     expect(drawing.pages[0]!.widthMm).toBeCloseTo(frame(id).widthMm, 2);
-    expect(inspect(drawing, STANDARD).findings.filter((finding) => finding.rule.startsWith("sheet/") || finding.rule.startsWith("line/"))).toEqual([]);
+    expect(
+      inspect(drawing, STANDARD).findings.filter(
+        (finding) => finding.rule.startsWith("sheet/") || finding.rule.startsWith("line/"),
+      ),
+    ).toEqual([]);
   });
   it("ISO frames have borders of 20 mm at the binding edge and 10 mm elsewhere (ISO 5457, from memory)", () => {
     expect(drawingArea(frame("A1"))).toEqual({ x: 20, y: 10, width: 811, height: 574 });
@@ -106,12 +154,30 @@ describe("frames", () => {
     expect(ZONE_LETTERS).not.toMatch(/[IO]/);
   });
   it("show which fields are empty", () => {
-    expect(emptyFields(frame("A3"), PARTICULARS).map((cell) => cell.field)).toEqual(["client", "supplement", "address", "drawnBy", "approvedBy", "date", "status", "sheetOf"]);
+    expect(emptyFields(frame("A3"), PARTICULARS).map((cell) => cell.field)).toEqual([
+      "client",
+      "supplement",
+      "address",
+      "drawnBy",
+      "approvedBy",
+      "date",
+      "status",
+      "sheetOf",
+    ]);
     expect(emptyFields(frame("A3"), { ...PARTICULARS, client: "   " }).map((cell) => cell.field)).toContain("client");
   });
   it("take texts of any length and script, cut rather than drawn over the next cell", async () => {
     const particulars = { ...PARTICULARS, title: "x".repeat(4000), client: "Стены <b>壁</b> \u0007\n next" };
-    const sheet = must(await composeSheet({ standard: STANDARD, frame: frame("A3"), particulars, units: "metric", font: FONT, placements: [] }));
+    const sheet = must(
+      await composeSheet({
+        standard: STANDARD,
+        frame: frame("A3"),
+        particulars,
+        units: "metric",
+        font: FONT,
+        placements: [],
+      }),
+    );
     const drawing = await drawingOf(sheet.bytes);
     const { texts } = drawing.pages[0]!;
     const long = texts.strings.findIndex((each) => each.startsWith("xxx"));
@@ -126,12 +192,23 @@ describe("placing", () => {
     expect(sheet.placed[0]!.fits).toBe(false);
   });
   it("refuses a drawing with nothing on it", async () => {
-    const sheet = await composeSheet({ standard: STANDARD, frame: frame("A3"), particulars: {}, units: "metric", font: FONT, placements: [{ bytes: onePage({ content: "" }), drawnAt: Scale.of(50), placedAt: Scale.of(50), title: "Nothing" }] });
+    const sheet = await composeSheet({
+      standard: STANDARD,
+      frame: frame("A3"),
+      particulars: {},
+      units: "metric",
+      font: FONT,
+      placements: [
+        { bytes: onePage({ content: "" }), drawnAt: Scale.of(50), placedAt: Scale.of(50), title: "Nothing" },
+      ],
+    });
     expect(sheet.ok ? "" : sheet.problem.code).toBe("nothing-to-place");
   });
   it("measures the extent of what shows", async () => {
     const drawing = await drawingOf(PLAN);
-    expect(Object.values(extentOf(drawing.pages[0]!)!).map((each) => Number(each.toFixed(3)))).toEqual([50, 50, 100, 60]);
+    expect(Object.values(extentOf(drawing.pages[0]!)!).map((each) => Number(each.toFixed(3)))).toEqual([
+      50, 50, 100, 60,
+    ]);
   });
 });
 
@@ -144,12 +221,15 @@ describe("scale bars measure true", () => {
     expect(blocks.at(-1)!.toMm).toBe(lengthMm);
     expect(blocks[0]!.toMm).toBeGreaterThanOrEqual(6);
   });
-  it.each([`1/4" = 1'-0"`, `1/2" = 1'-0"`])("at %s, in blocks of 1', 1', 2' and 4' with figures at the ends (common practice, no source)", (written) => {
-    const scale = must(parseScale(written));
-    const { blocks, figures } = scaleBar(scale, "feet-inches");
-    const feet = blocks.map(({ fromMm, toMm }) => Number((((toMm - fromMm) * scale.toNumber()) / 304.8).toFixed(9)));
-    expect(feet).toEqual([1, 1, 2, 4]);
-    expect(figures.map((figure) => figure.text)).toEqual(["0'", "1'", "2'", "4'", "8'"]);
-    expect(formatScale(scale, "feet-inches")).toBe(written);
-  });
+  it.each([`1/4" = 1'-0"`, `1/2" = 1'-0"`])(
+    "at %s, in blocks of 1', 1', 2' and 4' with figures at the ends (common practice, no source)",
+    (written) => {
+      const scale = must(parseScale(written));
+      const { blocks, figures } = scaleBar(scale, "feet-inches");
+      const feet = blocks.map(({ fromMm, toMm }) => Number((((toMm - fromMm) * scale.toNumber()) / 304.8).toFixed(9)));
+      expect(feet).toEqual([1, 1, 2, 4]);
+      expect(figures.map((figure) => figure.text)).toEqual(["0'", "1'", "2'", "4'", "8'"]);
+      expect(formatScale(scale, "feet-inches")).toBe(written);
+    },
+  );
 });

@@ -4,10 +4,19 @@ import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { parseName } from "../../src/naming";
 import { parseScale } from "../../src/quantity";
-import { checkStandard, preset, PRESETS, readStandard, StandardLookup, writeStandard, type OfficeStandard } from "../../src/standard";
+import {
+  checkStandard,
+  preset,
+  PRESETS,
+  readStandard,
+  StandardLookup,
+  writeStandard,
+  type OfficeStandard,
+} from "../../src/standard";
 import { standardJsonSchema } from "../../src/standard/json-schema";
 
-const plain = (name: string): Record<string, unknown> & OfficeStandard => JSON.parse(writeStandard(preset(name)!)) as never;
+const plain = (name: string): Record<string, unknown> & OfficeStandard =>
+  JSON.parse(writeStandard(preset(name)!)) as never;
 
 /** Paths of the problems of a changed preset. */
 function problemsOf(change: (standard: ReturnType<typeof plain>) => void): string[] {
@@ -29,12 +38,15 @@ describe("presets", () => {
     expect(ajv.validate(standardJsonSchema(), plain(name)), ajv.errorsText()).toBe(true);
   });
   it("the published schema file is the model's", () => {
-    const published = JSON.parse(readFileSync(join(import.meta.dirname, "../../../docs/schema/standard.schema.json"), "utf8")) as unknown;
+    const published = JSON.parse(
+      readFileSync(join(import.meta.dirname, "../../../docs/schema/standard.schema.json"), "utf8"),
+    ) as unknown;
     expect(published).toEqual(JSON.parse(JSON.stringify(standardJsonSchema())));
   });
   it("every layer of the demo office follows its own scheme; every scale can be read", () => {
     const standard = preset("tarnwick")!;
-    for (const layer of standard.layers) expect(parseName(layer.name, standard.naming.layers).ok, layer.name).toBe(true);
+    for (const layer of standard.layers)
+      expect(parseName(layer.name, standard.naming.layers).ok, layer.name).toBe(true);
     for (const scale of standard.scales) expect(parseScale(scale).ok, scale).toBe(true);
   });
   it("pens are the series of ISO 128-2 in steps of √2, lettering that of ISO 3098-1 (both from memory)", () => {
@@ -54,7 +66,9 @@ describe("every error comes with its path", () => {
       (standard.layers[3] as { name: unknown }).name = 7;
       (standard.frames[0]!.titleBlock.cells[1] as { widthMm: unknown }).widthMm = "wide";
     });
-    expect(new Set(paths)).toEqual(new Set(["pens[2].widthMm", "layers[3].name", "frames[0].titleBlock.cells[1].widthMm"]));
+    expect(new Set(paths)).toEqual(
+      new Set(["pens[2].widthMm", "layers[3].name", "frames[0].titleBlock.cells[1].widthMm"]),
+    );
   });
   it.each<[string, (standard: ReturnType<typeof plain>) => void, string]>([
     ["an unknown pen", (s) => void (s.layers[0]!.pen = "0.9"), "layers[0].pen"],
@@ -62,14 +76,29 @@ describe("every error comes with its path", () => {
     ["a doubled layer", (s) => void s.layers.push({ ...s.layers[0]! }), "layers[34].name"],
     ["a scale that is none", (s) => void (s.scales[1] = "one to fifty"), "scales[1]"],
     ["borders that eat the sheet", (s) => void (s.frames[0]!.border.leftMm = 900), "frames[0].border"],
-    ["a title block larger than the sheet", (s) => void (s.frames[1]!.titleBlock.widthMm = 500), "frames[1].titleBlock"],
-    ["a cell outside its block", (s) => void (s.frames[1]!.titleBlock.cells[0]!.xMm = 179), "frames[1].titleBlock.cells[0]"],
+    [
+      "a title block larger than the sheet",
+      (s) => void (s.frames[1]!.titleBlock.widthMm = 500),
+      "frames[1].titleBlock",
+    ],
+    [
+      "a cell outside its block",
+      (s) => void (s.frames[1]!.titleBlock.cells[0]!.xMm = 179),
+      "frames[1].titleBlock.cells[0]",
+    ],
     ["a property that is not known", (s) => void Object.assign(s, { colour: "red" }), "colour"],
     ["a later form", (s) => void Object.assign(s, { format: "hemstitch-standard-9" }), "format"],
-    ["a rule's severity that is none", (s) => void Object.assign(s.rules, { "line/hairline": { severity: "loud" } }), 'rules["line/hairline"].severity'],
+    [
+      "a rule's severity that is none",
+      (s) => void Object.assign(s.rules, { "line/hairline": { severity: "loud" } }),
+      'rules["line/hairline"].severity',
+    ],
   ])("%s", (_what, change, path) => expect(problemsOf(change)).toContain(path));
-  it.each(["", "{", "null", "[]", "7", '"text"'])("refuses %j without throwing", (json) => expect(readStandard(json).ok).toBe(false));
-  it("takes a byte order mark", () => expect(readStandard(`\uFEFF${writeStandard(preset("tarnwick")!)}`).ok).toBe(true));
+  it.each(["", "{", "null", "[]", "7", '"text"'])("refuses %j without throwing", (json) =>
+    expect(readStandard(json).ok).toBe(false),
+  );
+  it("takes a byte order mark", () =>
+    expect(readStandard(`\uFEFF${writeStandard(preset("tarnwick")!)}`).ok).toBe(true));
 });
 
 describe("asking", () => {

@@ -41,7 +41,11 @@ export class RawPdf {
       at += chunk.length;
     });
     const size = this.bodies.length + 1;
-    chunks.push(Buffer.from(`xref\n0 ${size}\n0000000000 65535 f \n${rows.join("")}trailer\n<< /Size ${size} /Root ${root} ${trailer} >>\nstartxref\n${at}\n%%EOF\n`));
+    chunks.push(
+      Buffer.from(
+        `xref\n0 ${size}\n0000000000 65535 f \n${rows.join("")}trailer\n<< /Size ${size} /Root ${root} ${trailer} >>\nstartxref\n${at}\n%%EOF\n`,
+      ),
+    );
     return new Uint8Array(Buffer.concat(chunks));
   }
 }
@@ -79,7 +83,8 @@ export function onePage(options: OnePage): Uint8Array {
   pages.set(`<< /Type /Pages /Kids [${page}] /Count 1 >>`);
   const list = layers.join(" ");
   const off = (options.off ?? []).map((i) => layers[i]).join(" ");
-  const optional = layers.length > 0 ? `/OCProperties << /OCGs [${list}] /D << /Order [${list}] /OFF [${off}] >> >>` : "";
+  const optional =
+    layers.length > 0 ? `/OCProperties << /OCGs [${list}] /D << /Order [${list}] /OFF [${off}] >> >>` : "";
   return file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} ${optional} >>`));
 }
 
@@ -87,4 +92,5 @@ export function onePage(options: OnePage): Uint8Array {
 export const on = (layer: number, content: string): string => `/OC /L${layer} BDC\n${content}\nEMC\n`;
 
 /** A string in Helvetica whose capitals are `heightMm` high (Adobe's metrics: 0.718 of the size). */
-export const lettering = (text: string, x: number, y: number, heightMm: number): string => `BT /F1 ${heightMm / 0.718} Tf ${x} ${y} Td (${text}) Tj ET\n`;
+export const lettering = (text: string, x: number, y: number, heightMm: number): string =>
+  `BT /F1 ${heightMm / 0.718} Tf ${x} ${y} Td (${text}) Tj ET\n`;

@@ -13,7 +13,8 @@ export const fixturesFolder = join(dirname(fileURLToPath(import.meta.url)), ".."
 export const fixture = (name: string): Uint8Array => new Uint8Array(readFileSync(join(fixturesFolder, name)));
 
 /** Reads a file that must be readable. */
-export const drawingOf = async (bytes: Uint8Array): Promise<Drawing> => must(await readPdf(bytes, { inflate: nodeInflate }));
+export const drawingOf = async (bytes: Uint8Array): Promise<Drawing> =>
+  must(await readPdf(bytes, { inflate: nodeInflate }));
 
 /** Writes bytes to a file of a new folder under the system's temporary one. */
 export function temporary(bytes: Uint8Array, name = "file.pdf"): string {
@@ -23,7 +24,8 @@ export function temporary(bytes: Uint8Array, name = "file.pdf"): string {
 }
 
 /** Output of a public tool. */
-export const run = (tool: string, ...args: string[]): string => execFileSync(tool, args, { encoding: "utf8", maxBuffer: 2 ** 28, stdio: ["ignore", "pipe", "pipe"] });
+export const run = (tool: string, ...args: string[]): string =>
+  execFileSync(tool, args, { encoding: "utf8", maxBuffer: 2 ** 28, stdio: ["ignore", "pipe", "pipe"] });
 
 /** `qpdf --check` on bytes: throws with its complaint where the file is not sound. */
 export const checkedByQpdf = (bytes: Uint8Array): string => run("qpdf", "--check", temporary(bytes));

@@ -28,7 +28,9 @@ export function traced(path: string, isLayer: (name: string) => boolean): Traced
   const pages: { paths: TracedPath[]; texts: TracedText[]; height: number }[] = [];
   const layers: string[] = [];
   let page: (typeof pages)[number] | undefined;
-  let current: { kind: "stroke" | "fill"; m: number[]; attributes: Record<string, string>; subpaths: [number, number][][] } | undefined;
+  let current:
+    | { kind: "stroke" | "fill"; m: number[]; attributes: Record<string, string>; subpaths: [number, number][][] }
+    | undefined;
   let text: { text: string; shown: boolean } | undefined;
   const parser = new SaxesParser();
   const point = (x: string | undefined, y: string | undefined): [number, number] => {
@@ -45,10 +47,16 @@ export function traced(path: string, isLayer: (name: string) => boolean): Traced
     } else if (name === "layer") layers.push(at["name"] ?? "");
     else if (name === "end_layer") layers.pop();
     else if (name === "stroke_path" || name === "fill_path")
-      current = { kind: name === "stroke_path" ? "stroke" : "fill", m: (at["transform"] ?? "").split(" ").map(Number), attributes: at, subpaths: [] };
+      current = {
+        kind: name === "stroke_path" ? "stroke" : "fill",
+        m: (at["transform"] ?? "").split(" ").map(Number),
+        attributes: at,
+        subpaths: [],
+      };
     else if (name === "moveto") current?.subpaths.push([point(at["x"], at["y"])]);
     else if (name === "lineto") current?.subpaths.at(-1)?.push(point(at["x"], at["y"]));
-    else if (name === "curveto") current?.subpaths.at(-1)?.push(point(at["x1"], at["y1"]), point(at["x2"], at["y2"]), point(at["x3"], at["y3"]));
+    else if (name === "curveto")
+      current?.subpaths.at(-1)?.push(point(at["x1"], at["y1"]), point(at["x2"], at["y2"]), point(at["x3"], at["y3"]));
     else if (/^(fill|stroke|ignore|clip)_text$/.test(name)) text = { text: "", shown: name !== "ignore_text" };
     else if (name === "g" && text) text.text += at["unicode"] ?? "";
   });
@@ -57,8 +65,17 @@ export function traced(path: string, isLayer: (name: string) => boolean): Traced
       const [a = 1, b = 0, c = 0, d = 1] = current.m;
       const unit = Math.sqrt(Math.abs(a * d - b * c)) * MM;
       const { attributes, kind, subpaths } = current;
-      const dashMm = (attributes["dash"] ?? "").split(" ").filter(Boolean).map((each) => Number(each) * unit);
-      page?.paths.push({ layer: layers.findLast(isLayer), kind, widthMm: Number(attributes["linewidth"] ?? 0) * unit, dashMm, subpaths: subpaths.filter((each) => each.length > 1) });
+      const dashMm = (attributes["dash"] ?? "")
+        .split(" ")
+        .filter(Boolean)
+        .map((each) => Number(each) * unit);
+      page?.paths.push({
+        layer: layers.findLast(isLayer),
+        kind,
+        widthMm: Number(attributes["linewidth"] ?? 0) * unit,
+        dashMm,
+        subpaths: subpaths.filter((each) => each.length > 1),
+      });
       current = undefined;
     } else if (/^(fill|stroke|ignore)_text$/.test(name) && text) {
       page?.texts.push({ layer: layers.findLast(isLayer), ...text });

@@ -9,7 +9,10 @@ import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
 import { Shell } from "@/features/shell/Shell";
 import { access, Refused } from "@/server/access/access";
 
-export const metadata: Metadata = { title: { default: "Hemstitch", template: "%s · Hemstitch" }, description: "The workroom of a drafting office's standards coordinator" };
+export const metadata: Metadata = {
+  title: { default: "Hemstitch", template: "%s · Hemstitch" },
+  description: "The workroom of a drafting office's standards coordinator",
+};
 export const dynamic = "force-dynamic";
 
 async function officeName(): Promise<string> {

@@ -5,7 +5,12 @@ import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
 import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
 
 /** What fills a sheet's title block: the plan set's particulars and the sheet's own entries in the register. */
-export function particularsOf(planSet: PlanSet, sheet: Pick<Sheet, "number" | "title" | "revision">, placedAt: string | undefined, place: { nth: number; of: number }): Record<string, string> {
+export function particularsOf(
+  planSet: PlanSet,
+  sheet: Pick<Sheet, "number" | "title" | "revision">,
+  placedAt: string | undefined,
+  place: { nth: number; of: number },
+): Record<string, string> {
   return {
     ...planSet.particulars,
     project: planSet.particulars["project"] || planSet.name,
@@ -25,15 +30,26 @@ export async function composeOne(
   placement: PlacementRow | null,
   withDrawing: boolean,
 ): Promise<ComposedResult | ThreadProblem> {
-  const [source, all] = await Promise.all([placement ? sourceBytes(planSet.id, placement.sourceId) : undefined, sheetsOf(planSet.id)]);
-  if (placement && !source) return { ok: false, problem: "The source drawing of this sheet is not there any more.", remedy: "Choose another source drawing." };
+  const [source, all] = await Promise.all([
+    placement ? sourceBytes(planSet.id, placement.sourceId) : undefined,
+    sheetsOf(planSet.id),
+  ]);
+  if (placement && !source)
+    return {
+      ok: false,
+      problem: "The source drawing of this sheet is not there any more.",
+      remedy: "Choose another source drawing.",
+    };
   return inThread({
     kind: "compose",
     standard,
     sheet: {
       frame: sheet.frame,
       units: planSet.units,
-      particulars: particularsOf(planSet, sheet, placement?.placedAt, { nth: all.findIndex((each) => each.id === sheet.id) + 1, of: all.length }),
+      particulars: particularsOf(planSet, sheet, placement?.placedAt, {
+        nth: all.findIndex((each) => each.id === sheet.id) + 1,
+        of: all.length,
+      }),
       placement:
         placement && source
           ? {
@@ -41,7 +57,9 @@ export async function composeOne(
               drawnAt: source.drawnAt,
               placedAt: placement.placedAt,
               title: placement.title || source.title,
-              ...(placement.xMm !== undefined && placement.yMm !== undefined ? { middleMm: { x: placement.xMm, y: placement.yMm } } : {}),
+              ...(placement.xMm !== undefined && placement.yMm !== undefined
+                ? { middleMm: { x: placement.xMm, y: placement.yMm } }
+                : {}),
             }
           : null,
       withDrawing,

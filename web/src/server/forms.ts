@@ -1,6 +1,21 @@
 import "reflect-metadata";
 import { plainToInstance } from "class-transformer";
-import { IsArray, IsIn, IsInt, IsNotEmpty, IsNumber, IsObject, IsOptional, IsString, IsUUID, Matches, MaxLength, Min, validateSync, ArrayMaxSize } from "class-validator";
+import {
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  Min,
+  validateSync,
+  ArrayMaxSize,
+} from "class-validator";
 import { parseScale } from "@hemstitch/core/quantity";
 import { complain } from "./access/guarded";
 
@@ -17,7 +32,11 @@ export class MendRequest {
 
 export class StandardEdits {
   @IsInt() @Min(1) version!: number;
-  @IsArray() @ArrayMaxSize(20_000) @IsObject({ each: true }) edits!: { key: string | null; entry: unknown; at?: number }[];
+  @IsArray() @ArrayMaxSize(20_000) @IsObject({ each: true }) edits!: {
+    key: string | null;
+    entry: unknown;
+    at?: number;
+  }[];
 }
 
 export class NewPlanSet {
@@ -64,11 +83,14 @@ type Form<T> = new () => T;
 
 /** Checks a value against a form; errors come as one answer that lists them all. */
 export function checked<T extends object>(form: Form<T>, value: unknown): T | Response {
-  if (typeof value !== "object" || value === null || Array.isArray(value)) return complain(400, { message: "The request can't be read." });
+  if (typeof value !== "object" || value === null || Array.isArray(value))
+    return complain(400, { message: "The request can't be read." });
   const instance = plainToInstance(form, value);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
   if (errors.length === 0) return instance;
-  const problems = errors.flatMap((error) => Object.values(error.constraints ?? {}).map((message) => ({ at: error.property, message })));
+  const problems = errors.flatMap((error) =>
+    Object.values(error.constraints ?? {}).map((message) => ({ at: error.property, message })),
+  );
   return complain(422, { message: problems.map((problem) => problem.message).join("; "), problems });
 }
 
@@ -86,5 +108,10 @@ export async function formOf<T extends object>(form: Form<T>, request: Request):
 /** A complaint about a scale that can't be read; undefined for a good one. */
 export function complainOfScale(written: string): Response | undefined {
   const scale = parseScale(written);
-  return scale.ok ? undefined : complain(422, { message: scale.problem.message, ...(scale.problem.remedy ? { remedy: scale.problem.remedy } : {}) });
+  return scale.ok
+    ? undefined
+    : complain(422, {
+        message: scale.problem.message,
+        ...(scale.problem.remedy ? { remedy: scale.problem.remedy } : {}),
+      });
 }

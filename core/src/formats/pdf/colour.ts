@@ -9,7 +9,8 @@ const byte = (share: number): number => Math.round(Math.min(1, Math.max(0, Numbe
 export const fromGrey = (grey: number): Rgb => byte(grey) * 0x010101;
 export const fromRgb = (r: number, g: number, b: number): Rgb => (byte(r) << 16) | (byte(g) << 8) | byte(b);
 /** The plain conversion of ISO 32000-1, 10.3.5; print profiles are not applied. */
-export const fromCmyk = (c: number, m: number, y: number, k: number): Rgb => fromRgb((1 - Math.min(1, c + k)), (1 - Math.min(1, m + k)), (1 - Math.min(1, y + k)));
+export const fromCmyk = (c: number, m: number, y: number, k: number): Rgb =>
+  fromRgb(1 - Math.min(1, c + k), 1 - Math.min(1, m + k), 1 - Math.min(1, y + k));
 
 /** How the numbers of `sc` become a colour. */
 export type ColourSpace = (components: readonly number[]) => Rgb;

@@ -191,7 +191,8 @@ export class PathCollector {
   }
 
   private growMarks(): void {
-    if (this.markCount >= this.limits.marks) throw overLimit("A page has more painted lines than is sensible", this.limits.marks.toLocaleString("en"));
+    if (this.markCount >= this.limits.marks)
+      throw overLimit("A page has more painted lines than is sensible", this.limits.marks.toLocaleString("en"));
     this.marksCapacity *= 2;
     this.paint = doubled(this.paint, Uint8Array);
     this.layer = doubled(this.layer, Int32Array);
@@ -366,7 +367,8 @@ export class TextCollector {
     this.grows.push(place.grows);
     this.lead.push(place.lead);
     this.fontNames.push(place.fontName);
-    if (this.strings.length > this.limits.marks) throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
+    if (this.strings.length > this.limits.marks)
+      throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
   }
 
   done(): { columns: TextColumns; source: PageSource["texts"] } {
@@ -405,7 +407,12 @@ export class DashTable {
   private readonly ids = new Map<string, number>([["", 0]]);
 
   idOf(elementsMm: readonly number[]): number {
-    if (elementsMm.length === 0 || elementsMm.every((each) => each === 0) || !elementsMm.every((each) => each >= 0 && Number.isFinite(each))) return 0;
+    if (
+      elementsMm.length === 0 ||
+      elementsMm.every((each) => each === 0) ||
+      !elementsMm.every((each) => each >= 0 && Number.isFinite(each))
+    )
+      return 0;
     const even = elementsMm.length % 2 === 0 ? elementsMm : [...elementsMm, ...elementsMm];
     const key = even.map((each) => each.toFixed(4)).join(" ");
     let id = this.ids.get(key);

@@ -1,4 +1,14 @@
-import { PDFDict, PDFHexString, PDFName, PDFRawStream, PDFRef, PDFStream, type PDFContext, type PDFDocument, type PDFObject } from "@cantoo/pdf-lib";
+import {
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFRawStream,
+  PDFRef,
+  PDFStream,
+  type PDFContext,
+  type PDFDocument,
+  type PDFObject,
+} from "@cantoo/pdf-lib";
 import type { Drawing, DrawingChanges, Page } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
@@ -64,7 +74,11 @@ class Writer {
   }
 
   notePatches(page: Page, patches: ReadonlyMap<number, Patch[]>): void {
-    const nodes: Node[] = page.source.instances.map(({ form }, i) => ({ form, patches: patches.get(i) ?? [], children: [] }));
+    const nodes: Node[] = page.source.instances.map(({ form }, i) => ({
+      form,
+      patches: patches.get(i) ?? [],
+      children: [],
+    }));
     page.source.instances.forEach(({ parent, name, at, to }, i) => {
       const node = nodes[i];
       if (node) nodes[parent]?.children.push({ node, name, from: at, to });
@@ -87,7 +101,9 @@ class Writer {
   private keyOf(node: Node): string {
     let key = this.keys.get(node);
     if (key === undefined) {
-      const inner = node.children.filter(({ node: child }) => this.changed(child)).map(({ node: child, from }) => `${from}{${this.keyOf(child)}}`);
+      const inner = node.children
+        .filter(({ node: child }) => this.changed(child))
+        .map(({ node: child, from }) => `${from}{${this.keyOf(child)}}`);
       key = JSON.stringify([node.form, node.patches, inner]);
       this.keys.set(node, key);
     }

@@ -1,5 +1,14 @@
 import { PDFArray, PDFName, PDFNumber, PDFRef, PDFStream, type PDFDict, type PDFObject } from "@cantoo/pdf-lib";
-import { concat, IDENTITY, PAINT, scaleOf, type ContentInstance, type Matrix, type Note, type PlacedImage } from "../../drawing";
+import {
+  concat,
+  IDENTITY,
+  PAINT,
+  scaleOf,
+  type ContentInstance,
+  type Matrix,
+  type Note,
+  type PlacedImage,
+} from "../../drawing";
 import { colourSpace, fromCmyk, fromGrey, fromRgb } from "./colour";
 import { PathCollector, TextCollector, type DashTable } from "./columns";
 import type { FontTable } from "./font-table";
@@ -13,14 +22,67 @@ import { TextCursor } from "./text-cursor";
 
 /** Operators, their letters packed low to high as the lexer packs them. */
 const enum Op {
-  w = 0x77, J = 0x4a, d = 0x64, gs = 0x7367, q = 0x71, Q = 0x51, cm = 0x6d63,
-  m = 0x6d, l = 0x6c, c = 0x63, v = 0x76, y = 0x79, h = 0x68, re = 0x6572,
-  S = 0x53, s = 0x73, f = 0x66, F = 0x46, fStar = 0x2a66, B = 0x42, BStar = 0x2a42, b = 0x62, bStar = 0x2a62, n = 0x6e,
-  W = 0x57, WStar = 0x2a57,
-  G = 0x47, g = 0x67, RG = 0x4752, rg = 0x6772, K = 0x4b, k = 0x6b, CS = 0x5343, cs = 0x7363, SC = 0x4353, sc = 0x6373, SCN = 0x4e4353, scn = 0x6e6373,
-  BT = 0x5442, ET = 0x5445, Tc = 0x6354, Tw = 0x7754, Tz = 0x7a54, TL = 0x4c54, Tf = 0x6654, Tr = 0x7254, Ts = 0x7354,
-  Td = 0x6454, TD = 0x4454, Tm = 0x6d54, TStar = 0x2a54, Tj = 0x6a54, TJ = 0x4a54, quote = 0x27, doubleQuote = 0x22,
-  Do = 0x6f44, BI = 0x4942, BMC = 0x434d42, BDC = 0x434442, EMC = 0x434d45, sh = 0x6873,
+  w = 0x77,
+  J = 0x4a,
+  d = 0x64,
+  gs = 0x7367,
+  q = 0x71,
+  Q = 0x51,
+  cm = 0x6d63,
+  m = 0x6d,
+  l = 0x6c,
+  c = 0x63,
+  v = 0x76,
+  y = 0x79,
+  h = 0x68,
+  re = 0x6572,
+  S = 0x53,
+  s = 0x73,
+  f = 0x66,
+  F = 0x46,
+  fStar = 0x2a66,
+  B = 0x42,
+  BStar = 0x2a42,
+  b = 0x62,
+  bStar = 0x2a62,
+  n = 0x6e,
+  W = 0x57,
+  WStar = 0x2a57,
+  G = 0x47,
+  g = 0x67,
+  RG = 0x4752,
+  rg = 0x6772,
+  K = 0x4b,
+  k = 0x6b,
+  CS = 0x5343,
+  cs = 0x7363,
+  SC = 0x4353,
+  sc = 0x6373,
+  SCN = 0x4e4353,
+  scn = 0x6e6373,
+  BT = 0x5442,
+  ET = 0x5445,
+  Tc = 0x6354,
+  Tw = 0x7754,
+  Tz = 0x7a54,
+  TL = 0x4c54,
+  Tf = 0x6654,
+  Tr = 0x7254,
+  Ts = 0x7354,
+  Td = 0x6454,
+  TD = 0x4454,
+  Tm = 0x6d54,
+  TStar = 0x2a54,
+  Tj = 0x6a54,
+  TJ = 0x4a54,
+  quote = 0x27,
+  doubleQuote = 0x22,
+  Do = 0x6f44,
+  BI = 0x4942,
+  BMC = 0x434d42,
+  BDC = 0x434442,
+  EMC = 0x434d45,
+  sh = 0x6873,
 }
 
 /** Everything shared by the pages of one file. */
@@ -63,11 +125,15 @@ export class PageReader {
     this.instances.push({ parent: -1, name: "", at: 0, to: 0 });
     new StreamReader(this, content, resources, 0, state, NO_LAYER, []).run();
     if (this.paths.absurd + this.texts.absurd > 0)
-      this.note("absurd-coordinates", `${this.paths.absurd + this.texts.absurd} marks have coordinates that can't be drawn; they were left out.`);
+      this.note(
+        "absurd-coordinates",
+        `${this.paths.absurd + this.texts.absurd} marks have coordinates that can't be drawn; they were left out.`,
+      );
   }
 
   enterForm(instance: ContentInstance): number {
-    if (++this.forms > this.file.limits.forms) throw overLimit("A page draws more nested forms than is sensible", this.file.limits.forms.toLocaleString("en"));
+    if (++this.forms > this.file.limits.forms)
+      throw overLimit("A page draws more nested forms than is sensible", this.file.limits.forms.toLocaleString("en"));
     return this.instances.push(instance) - 1;
   }
 
@@ -163,11 +229,17 @@ class StreamReader {
       case Op.l:
         return this.segment(2) ? this.page.paths.lineTo(this.x(0), this.y(0)) : undefined;
       case Op.c:
-        return this.segment(6) ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(4), this.y(4)) : undefined;
+        return this.segment(6)
+          ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(4), this.y(4))
+          : undefined;
       case Op.v:
-        return this.segment(4) ? this.page.paths.curveTo(this.page.paths.x, this.page.paths.y, this.x(0), this.y(0), this.x(2), this.y(2)) : undefined;
+        return this.segment(4)
+          ? this.page.paths.curveTo(this.page.paths.x, this.page.paths.y, this.x(0), this.y(0), this.x(2), this.y(2))
+          : undefined;
       case Op.y:
-        return this.segment(4) ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(2), this.y(2)) : undefined;
+        return this.segment(4)
+          ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(2), this.y(2))
+          : undefined;
       case Op.h:
         return this.page.paths.close();
       case Op.re:
@@ -201,7 +273,9 @@ class StreamReader {
         this.state = this.saved.pop() ?? state;
         return;
       case Op.cm:
-        return this.count >= 6 ? this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm)) : undefined;
+        return this.count >= 6
+          ? this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm))
+          : undefined;
       case Op.w:
         if (this.count < 1) return;
         state.lineWidth = Math.abs(n[0]!);
@@ -308,7 +382,9 @@ class StreamReader {
         state.leading = -n[1]!;
         return cursor.move(n[0]!, n[1]!);
       case Op.Tm:
-        return this.count >= 6 ? cursor.place({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }) : undefined;
+        return this.count >= 6
+          ? cursor.place({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! })
+          : undefined;
       case Op.TStar:
         return cursor.move(0, -state.leading);
       case Op.Tj:
@@ -480,7 +556,11 @@ class StreamReader {
   private join(value: PDFObject | undefined): void {
     if (!value) return;
     const inner = this.page.file.optional.membership(value);
-    if (inner) this.member = { layer: inner.layer >= 0 ? inner.layer : this.member.layer, visible: inner.visible && this.member.visible };
+    if (inner)
+      this.member = {
+        layer: inner.layer >= 0 ? inner.layer : this.member.layer,
+        visible: inner.visible && this.member.visible,
+      };
   }
 
   // ---- forms and images -------------------------------------------------------------------
@@ -501,9 +581,17 @@ class StreamReader {
 
   private drawForm(form: PDFStream, entry: PDFObject | undefined, name: string): void {
     const tag = entry instanceof PDFRef ? entry.tag : name;
-    if (this.within.includes(tag)) return this.page.note("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
-    if (this.within.length >= this.page.file.limits.formDepth) throw overLimit("Forms are nested in forms", `${this.page.file.limits.formDepth} deep`);
-    const instance = this.page.enterForm({ form: tag, parent: this.instance, name, at: this.operandsFrom, to: this.lexer.at });
+    if (this.within.includes(tag))
+      return this.page.note("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
+    if (this.within.length >= this.page.file.limits.formDepth)
+      throw overLimit("Forms are nested in forms", `${this.page.file.limits.formDepth} deep`);
+    const instance = this.page.enterForm({
+      form: tag,
+      parent: this.instance,
+      name,
+      at: this.operandsFrom,
+      to: this.lexer.at,
+    });
     const state = this.state.clone();
     const m = numbersAt(form.dict, "Matrix");
     const matrix: Matrix = m.length === 6 ? { a: m[0]!, b: m[1]!, c: m[2]!, d: m[3]!, e: m[4]!, f: m[5]! } : IDENTITY;
@@ -521,7 +609,10 @@ class StreamReader {
     const ys = [f, f + b, f + d, f + b + d];
     const [x, y] = [Math.min(...xs), Math.min(...ys)];
     if (![...xs, ...ys].every((each) => Math.abs(each) < 1e7)) return;
-    this.page.images.push({ layer: this.member.layer, boxMm: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y } });
+    this.page.images.push({
+      layer: this.member.layer,
+      boxMm: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
+    });
   }
 
   private inlineImage(): void {
@@ -555,7 +646,8 @@ class StreamReader {
   private show(): void {
     const { state, page, cursor } = this;
     const last = this.others[this.others.length - 1];
-    const pieces = last instanceof Uint8Array ? [last] : Array.isArray(last) ? (last as readonly (number | Uint8Array)[]) : [];
+    const pieces =
+      last instanceof Uint8Array ? [last] : Array.isArray(last) ? (last as readonly (number | Uint8Array)[]) : [];
     if (!state.font || pieces.length === 0 || !pieces.some((each) => each instanceof Uint8Array)) {
       // A lone adjustment moves on but shows nothing.
       if (state.font) cursor.adjust(pieces, state);
@@ -571,7 +663,16 @@ class StreamReader {
         colour: state.textMode === 1 ? state.strokeColour : state.fillColour,
         ...shown.mark,
       },
-      { instance: this.instance, start: this.operandsFrom, end: this.lexer.at, fontName: state.fontName, size: state.fontSize, carried: shown.carried, grows: shown.grows, lead: shown.lead },
+      {
+        instance: this.instance,
+        start: this.operandsFrom,
+        end: this.lexer.at,
+        fontName: state.fontName,
+        size: state.fontSize,
+        carried: shown.carried,
+        grows: shown.grows,
+        lead: shown.lead,
+      },
     );
   }
 }
@@ -585,4 +686,3 @@ function textPaint(mode: number): number {
   if (plain === 1) return PAINT.stroke;
   return plain === 2 ? PAINT.stroke | PAINT.fill : PAINT.fill;
 }
-

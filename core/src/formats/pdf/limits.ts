@@ -43,7 +43,11 @@ export class ReadError extends Error {
 }
 
 export const overLimit = (what: string, limit: string): ReadError =>
-  new ReadError("over-limit", `${what}; the limit is ${limit}.`, "Split the drawing, or raise the limit if the file is to be trusted.");
+  new ReadError(
+    "over-limit",
+    `${what}; the limit is ${limit}.`,
+    "Split the drawing, or raise the limit if the file is to be trusted.",
+  );
 
 /** 268435456 → “256 MB”. */
 export const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;

@@ -4,7 +4,19 @@ import { parseScale } from "../../quantity";
 import { arrayAt, dictAt, dictOf, nameAt, numberAt, numbersAt, textOf } from "./objects";
 
 /** Millimetres of the units that measure dictionaries are written with. */
-const UNIT_MM: Record<string, number> = { mm: 1, cm: 10, dm: 100, m: 1000, km: 1e6, in: 25.4, '"': 25.4, ft: 304.8, "'": 304.8, yd: 914.4, pt: 25.4 / 72 };
+const UNIT_MM: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  dm: 100,
+  m: 1000,
+  km: 1e6,
+  in: 25.4,
+  '"': 25.4,
+  ft: 304.8,
+  "'": 304.8,
+  yd: 914.4,
+  pt: 25.4 / 72,
+};
 
 /**
  * The scales that the file states for parts of a page: rectilinear measure dictionaries of the
@@ -27,7 +39,9 @@ export function readViewports(page: PDFDict, unitMm: number, toBox: (rect: reado
 function fromUnits(measure: PDFDict, unitMm: number): number | undefined {
   const format = dictOf(arrayAt(measure, "X")[0]);
   const factor = numberAt(format, "C");
-  const label = textOf(format?.lookup(PDFName.of("U")))?.trim().toLowerCase();
+  const label = textOf(format?.lookup(PDFName.of("U")))
+    ?.trim()
+    .toLowerCase();
   const unit = label === undefined ? undefined : UNIT_MM[label];
   if (factor === undefined || unit === undefined || factor <= 0) return undefined;
   return (factor * unit) / unitMm;

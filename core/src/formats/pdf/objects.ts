@@ -1,4 +1,13 @@
-import { PDFArray, PDFDict, PDFName, PDFNumber, PDFObject, PDFStream, type PDFHexString, type PDFString } from "@cantoo/pdf-lib";
+import {
+  PDFArray,
+  PDFDict,
+  PDFName,
+  PDFNumber,
+  PDFObject,
+  PDFStream,
+  type PDFHexString,
+  type PDFString,
+} from "@cantoo/pdf-lib";
 
 /** Short ways of asking a PDF dictionary, each giving undefined for what is missing or of another type. */
 export const dictOf = (value: PDFObject | undefined): PDFDict | undefined => {

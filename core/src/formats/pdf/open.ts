@@ -17,11 +17,18 @@ function find(bytes: Uint8Array, keyword: string, from = 0): number {
 
 /** Looks at the ends of the file for the reasons that people can act on. */
 function checkOutside(bytes: Uint8Array, limits: ReadLimits): void {
-  if (bytes.length === 0) throw new ReadError("empty-file", "The file is empty (0 bytes).", "Export the drawing again.");
-  if (bytes.length > limits.fileBytes) throw overLimit(`The file has ${megabytes(bytes.length)}`, megabytes(limits.fileBytes));
-  if (find(bytes.subarray(0, 1024), "%PDF-") < 0) throw new ReadError("not-pdf", "The file is not a PDF: it does not begin with %PDF.", "Export the drawing as PDF.");
+  if (bytes.length === 0)
+    throw new ReadError("empty-file", "The file is empty (0 bytes).", "Export the drawing again.");
+  if (bytes.length > limits.fileBytes)
+    throw overLimit(`The file has ${megabytes(bytes.length)}`, megabytes(limits.fileBytes));
+  if (find(bytes.subarray(0, 1024), "%PDF-") < 0)
+    throw new ReadError("not-pdf", "The file is not a PDF: it does not begin with %PDF.", "Export the drawing as PDF.");
   if (!latin.decode(bytes.subarray(Math.max(0, bytes.length - 4096))).includes("%%EOF"))
-    throw new ReadError("truncated", "The file was cut off: its end mark is missing.", "Fetch or export the file again.");
+    throw new ReadError(
+      "truncated",
+      "The file was cut off: its end mark is missing.",
+      "Fetch or export the file again.",
+    );
 }
 
 /** Object streams are unpacked by the library in one go, so their sizes are tried first. */
@@ -35,7 +42,8 @@ function checkObjectStreams(bytes: Uint8Array, limits: ReadLimits): void {
     if (bytes[data] === 10) data++;
     const end = find(bytes, "endstream", data);
     total += inflate(bytes.subarray(data, end < 0 ? bytes.length : end), limits.streamBytes).length;
-    if (total > limits.inflatedBytes) throw overLimit("The file unpacks to more than is sensible", megabytes(limits.inflatedBytes));
+    if (total > limits.inflatedBytes)
+      throw overLimit("The file unpacks to more than is sensible", megabytes(limits.inflatedBytes));
   }
 }
 
@@ -45,29 +53,45 @@ export async function openPdf(bytes: Uint8Array, limits: ReadLimits): Promise<PD
   checkObjectStreams(bytes, limits);
   let document: PDFDocument;
   try {
-    document = await PDFDocument.load(bytes, { updateMetadata: false, ignoreEncryption: true, parseSpeed: ParseSpeeds.Fastest, throwOnInvalidObject: false });
+    document = await PDFDocument.load(bytes, {
+      updateMetadata: false,
+      ignoreEncryption: true,
+      parseSpeed: ParseSpeeds.Fastest,
+      throwOnInvalidObject: false,
+    });
   } catch (error) {
     throw new ReadError("damaged", `The file is damaged: ${firstSentence(error)}`, "Export the drawing again.");
   }
   if (document.context.trailerInfo.Encrypt)
-    throw new ReadError("encrypted", "The file is encrypted; its content can't be read.", "Export it without a password or permission settings.");
+    throw new ReadError(
+      "encrypted",
+      "The file is encrypted; its content can't be read.",
+      "Export it without a password or permission settings.",
+    );
   checkPages(document, limits);
   return document;
 }
 
-const firstSentence = (error: unknown): string => (error instanceof Error ? error.message : String(error)).split("\n")[0]?.slice(0, 200) ?? "";
+const firstSentence = (error: unknown): string =>
+  (error instanceof Error ? error.message : String(error)).split("\n")[0]?.slice(0, 200) ?? "";
 
 function checkPages(document: PDFDocument, limits: ReadLimits): void {
   let count: number;
   try {
-    if (!(document.context.lookup(document.context.trailerInfo.Root) instanceof PDFDict)) throw new Error("no catalogue");
+    if (!(document.context.lookup(document.context.trailerInfo.Root) instanceof PDFDict))
+      throw new Error("no catalogue");
     refuseCircularTree(document);
     count = document.getPageCount();
   } catch {
-    throw new ReadError("damaged", "The file is damaged: it has no list of pages that can be read.", "Export the drawing again.");
+    throw new ReadError(
+      "damaged",
+      "The file is damaged: it has no list of pages that can be read.",
+      "Export the drawing again.",
+    );
   }
   if (count === 0) throw new ReadError("no-pages", "The file has no pages.", "Export the drawing again.");
-  if (count > limits.pages) throw overLimit(`The file has ${count.toLocaleString("en")} pages`, limits.pages.toLocaleString("en"));
+  if (count > limits.pages)
+    throw overLimit(`The file has ${count.toLocaleString("en")} pages`, limits.pages.toLocaleString("en"));
 }
 
 /** A page tree that leads back into itself would be walked for ever. */

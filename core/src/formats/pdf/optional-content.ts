@@ -22,14 +22,19 @@ export class OptionalContent {
     const properties = dictAt(document.catalog, "OCProperties");
     const groups = properties?.lookup(PDFName.of("OCGs"));
     if (!(groups instanceof PDFArray)) return;
-    if (groups.size() > limits.layers) throw overLimit(`The file has ${groups.size().toLocaleString("en")} layers`, limits.layers.toLocaleString("en"));
+    if (groups.size() > limits.layers)
+      throw overLimit(`The file has ${groups.size().toLocaleString("en")} layers`, limits.layers.toLocaleString("en"));
     const visible = defaultVisibility(dictAt(properties, "D"));
     for (const ref of groups.asArray()) {
       if (!(ref instanceof PDFRef) || this.byTag.has(ref.tag)) continue;
       const group = dictOf(document.context.lookup(ref));
       if (!group) continue;
       this.byTag.set(ref.tag, this.layers.length);
-      this.layers.push({ name: textOf(group.lookup(PDFName.of("Name"))) ?? "", visible: visible(ref.tag), source: ref.tag });
+      this.layers.push({
+        name: textOf(group.lookup(PDFName.of("Name"))) ?? "",
+        visible: visible(ref.tag),
+        source: ref.tag,
+      });
     }
   }
 
@@ -54,7 +59,8 @@ export class OptionalContent {
 
   private ofMembershipDict(dict: PDFDict): Membership | undefined {
     const entry = dict.get(PDFName.of("OCGs"));
-    const listed = entry instanceof PDFRef && this.byTag.has(entry.tag) ? [entry] : listedIn(dict.lookup(PDFName.of("OCGs")));
+    const listed =
+      entry instanceof PDFRef && this.byTag.has(entry.tag) ? [entry] : listedIn(dict.lookup(PDFName.of("OCGs")));
     const layers = listed.map((ref) => this.byTag.get(ref.tag)).filter((each) => each !== undefined);
     const expression = dict.lookup(PDFName.of("VE"));
     const first = layers[0] ?? -1;
@@ -68,11 +74,15 @@ export class OptionalContent {
   private evaluate(expression: PDFArray, depth: number): boolean {
     const operator = expression.size() > 0 ? expression.lookup(0) : undefined;
     if (!(operator instanceof PDFName) || depth > 32) return true;
-    const values = expression.asArray().slice(1).map((each) => {
-      if (each instanceof PDFRef && this.byTag.has(each.tag)) return this.layers[this.byTag.get(each.tag) ?? 0]?.visible ?? true;
-      const inner = each instanceof PDFRef ? this.context.lookup(each) : each;
-      return inner instanceof PDFArray ? this.evaluate(inner, depth + 1) : true;
-    });
+    const values = expression
+      .asArray()
+      .slice(1)
+      .map((each) => {
+        if (each instanceof PDFRef && this.byTag.has(each.tag))
+          return this.layers[this.byTag.get(each.tag) ?? 0]?.visible ?? true;
+        const inner = each instanceof PDFRef ? this.context.lookup(each) : each;
+        return inner instanceof PDFArray ? this.evaluate(inner, depth + 1) : true;
+      });
     if (operator.decodeText() === "Not") return !(values[0] ?? false);
     return operator.decodeText() === "Or" ? values.some(Boolean) : values.every(Boolean);
   }
@@ -103,4 +113,3 @@ function defaultVisibility(config: PDFDict | undefined): (tag: string) => boolea
   const base = nameAt(config, "BaseState") !== "OFF";
   return (tag) => (base ? !off.has(tag) : on.has(tag) && !off.has(tag));
 }
-

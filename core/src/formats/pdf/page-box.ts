@@ -39,18 +39,33 @@ function rectangle(value: PDFObject | undefined): [number, number, number, numbe
 export function pageBox(page: PDFDict, pageIndex: number, limits: ReadLimits): PageBox {
   const media = rectangle(inherited(page, "MediaBox")) ?? (LETTER as [number, number, number, number]);
   const crop = rectangle(inherited(page, "CropBox")) ?? media;
-  let [x0, y0, x1, y1] = [Math.max(crop[0], media[0]), Math.max(crop[1], media[1]), Math.min(crop[2], media[2]), Math.min(crop[3], media[3])];
+  let [x0, y0, x1, y1] = [
+    Math.max(crop[0], media[0]),
+    Math.max(crop[1], media[1]),
+    Math.min(crop[2], media[2]),
+    Math.min(crop[3], media[3]),
+  ];
   if (x1 <= x0 || y1 <= y0) [x0, y0, x1, y1] = media;
   const userUnit = page.lookup(PDFName.of("UserUnit"));
   const k = POINT_MM * (userUnit instanceof PDFNumber && userUnit.asNumber() > 0 ? userUnit.asNumber() : 1);
   const rotate = inherited(page, "Rotate");
   const quarter = ((Math.round((rotate instanceof PDFNumber ? rotate.asNumber() : 0) / 90) % 4) + 4) % 4;
   const [width, height] = [(x1 - x0) * k, (y1 - y0) * k];
-  if (width <= 0 || height <= 0) throw new ReadError("page-size", `Page ${pageIndex} has no size.`, "Export the drawing again.");
+  if (width <= 0 || height <= 0)
+    throw new ReadError("page-size", `Page ${pageIndex} has no size.`, "Export the drawing again.");
   if (Math.max(width, height) > limits.pageMm)
-    throw new ReadError("over-limit", `Page ${pageIndex} is ${metres(width)} × ${metres(height)}; the limit is ${metres(limits.pageMm)}.`, "Export the drawing at the size of its sheet.");
+    throw new ReadError(
+      "over-limit",
+      `Page ${pageIndex} is ${metres(width)} × ${metres(height)}; the limit is ${metres(limits.pageMm)}.`,
+      "Export the drawing at the size of its sheet.",
+    );
   const turned = quarter % 2 === 1;
-  return { widthMm: turned ? height : width, heightMm: turned ? width : height, toPaper: turn(quarter, k, [x0, y0, x1, y1]), unitMm: k };
+  return {
+    widthMm: turned ? height : width,
+    heightMm: turned ? width : height,
+    toPaper: turn(quarter, k, [x0, y0, x1, y1]),
+    unitMm: k,
+  };
 }
 
 const metres = (mm: number): string => `${Number((mm / 1000).toPrecision(4)).toLocaleString("en")} m`;

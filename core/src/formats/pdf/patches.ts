@@ -40,14 +40,27 @@ export function patchesFor(page: Page, changes: PageChanges): Map<number, Patch[
   const { paths } = page.source;
   const inherits = instancesThatInherit(page);
   setProperty(page, inherits, add, {
-    wanted: wantedByOperator(page.paths, paths.count, changes.widths.map(({ rows, widthMm }) => ({ rows, text: (unitMm) => operand(widthMm / unitMm) })), paths.unitMm),
+    wanted: wantedByOperator(
+      page.paths,
+      paths.count,
+      changes.widths.map(({ rows, widthMm }) => ({ rows, text: (unitMm) => operand(widthMm / unitMm) })),
+      paths.unitMm,
+    ),
     setFrom: paths.widthFrom,
     setTo: paths.widthTo,
     operator: "w",
     was: (row) => operand(paths.width[row] ?? 1),
   });
   setProperty(page, inherits, add, {
-    wanted: wantedByOperator(page.paths, paths.count, changes.dashes.map(({ rows, dashMm }) => ({ rows, text: (unitMm) => `[${dashMm.map((each) => operand(each / unitMm)).join(" ")}] 0` })), paths.unitMm),
+    wanted: wantedByOperator(
+      page.paths,
+      paths.count,
+      changes.dashes.map(({ rows, dashMm }) => ({
+        rows,
+        text: (unitMm) => `[${dashMm.map((each) => operand(each / unitMm)).join(" ")}] 0`,
+      })),
+      paths.unitMm,
+    ),
     setFrom: paths.dashFrom,
     setTo: paths.dashTo,
     operator: "d",
@@ -80,7 +93,12 @@ function instancesThatInherit(page: Page): Set<number> {
   const found = new Set<number>();
   for (let row = 0; row < paths.count; row++) {
     if (paths.widthFrom[row] !== paths.widthTo[row] && paths.dashFrom[row] !== paths.dashTo[row]) continue;
-    for (let parent = instances[paths.instance[row] ?? 0]?.parent ?? -1; parent >= 0; parent = instances[parent]?.parent ?? -1) found.add(parent);
+    for (
+      let parent = instances[paths.instance[row] ?? 0]?.parent ?? -1;
+      parent >= 0;
+      parent = instances[parent]?.parent ?? -1
+    )
+      found.add(parent);
   }
   return found;
 }
@@ -89,7 +107,12 @@ function instancesThatInherit(page: Page): Set<number> {
  * Where everything painted with one setting wants the same new value, the setting itself is
  * rewritten. Elsewhere the value is set before the path and set back after it.
  */
-function setProperty(page: Page, inherits: ReadonlySet<number>, add: (instance: number, patch: Patch) => void, property: Property): void {
+function setProperty(
+  page: Page,
+  inherits: ReadonlySet<number>,
+  add: (instance: number, patch: Patch) => void,
+  property: Property,
+): void {
   const { paths } = page.source;
   const { wanted, setFrom, setTo, operator, was } = property;
   if (wanted.every((each) => each === undefined)) return;
@@ -109,7 +132,8 @@ function setProperty(page: Page, inherits: ReadonlySet<number>, add: (instance: 
     const instance = paths.instance[row] ?? 0;
     const key = keyOf(row);
     if (canRewrite(row) && settings.get(key) === want) {
-      if (!rewritten.has(key)) add(instance, { from: setFrom[row] ?? 0, to: setTo[row] ?? 0, text: `${want} ${operator}` });
+      if (!rewritten.has(key))
+        add(instance, { from: setFrom[row] ?? 0, to: setTo[row] ?? 0, text: `${want} ${operator}` });
       rewritten.add(key);
       continue;
     }
@@ -149,13 +173,18 @@ function setHeights(page: Page, changes: PageChanges, add: (instance: number, pa
     const [instance, size] = [texts.instance[row] ?? 0, texts.size[row] ?? 1];
     const [start, end] = [texts.start[row] ?? 0, texts.end[row] ?? 0];
     const old = `${nameOperand(font)} ${operand(size)} Tf`;
-    add(instance, { from: start, to: start, text: `${stepAside(page, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf ` });
+    add(instance, {
+      from: start,
+      to: start,
+      text: `${stepAside(page, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf `,
+    });
     add(instance, { from: end, to: end, text: ` ${old}${stepBack(page, resizing, row)}` });
   }
 }
 
 /** A move along the line by a length in text space, as an operator at the size in force. */
-const moveAlong = (by: number, size: number): string => (Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / (size || 1))}] TJ`);
+const moveAlong = (by: number, size: number): string =>
+  Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / (size || 1))}] TJ`;
 
 /** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
 function stepAside(page: Page, { factor, about }: Resizing, row: number): string {
@@ -179,7 +208,9 @@ function stepBack(page: Page, { factor }: Resizing, row: number): string {
 
 /** Applies patches to a content; insertions at one place keep their order. */
 export function patched(content: Uint8Array, patches: readonly Patch[]): Uint8Array {
-  const order = patches.map((patch, i) => ({ patch, i })).sort((a, b) => a.patch.from - b.patch.from || a.patch.to - b.patch.to || a.i - b.i);
+  const order = patches
+    .map((patch, i) => ({ patch, i }))
+    .sort((a, b) => a.patch.from - b.patch.from || a.patch.to - b.patch.to || a.i - b.i);
   const pieces: Uint8Array[] = [];
   const encoder = new TextEncoder();
   let at = 0;

@@ -42,18 +42,40 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Pro
     if (stopped !== undefined && error === stopped) throw error;
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
     // Objects of a damaged file can be of any kind where another is meant; the library says so by throwing.
-    return bad("damaged", `The file is damaged: ${error instanceof Error ? error.message.split("\n")[0]?.slice(0, 200) : String(error)}`, { remedy: "Export the drawing again." });
+    return bad(
+      "damaged",
+      `The file is damaged: ${error instanceof Error ? error.message.split("\n")[0]?.slice(0, 200) : String(error)}`,
+      { remedy: "Export the drawing again." },
+    );
   }
 }
 
-function readDocument(document: PDFDocument, budget: InflateBudget, limits: ReadLimits, onPage: ReadOptions["onPage"]): Drawing {
-  const file: FileContext = { limits, budget, optional: new OptionalContent(document, limits), fonts: new FontTable(budget), dashes: new DashTable() };
+function readDocument(
+  document: PDFDocument,
+  budget: InflateBudget,
+  limits: ReadLimits,
+  onPage: ReadOptions["onPage"],
+): Drawing {
+  const file: FileContext = {
+    limits,
+    budget,
+    optional: new OptionalContent(document, limits),
+    fonts: new FontTable(budget),
+    dashes: new DashTable(),
+  };
   const notes: Note[] = [];
   const pages = document.getPages().map((page, i, all) => {
     onPage?.(i + 1, all.length);
     return readPage(page.node, i + 1, file, notes);
   });
-  return { format: "pdf", layers: file.optional.layers, fonts: file.fonts.fonts, dashes: file.dashes.dashes, pages, notes };
+  return {
+    format: "pdf",
+    layers: file.optional.layers,
+    fonts: file.fonts.fonts,
+    dashes: file.dashes.dashes,
+    pages,
+    notes,
+  };
 }
 
 function readPage(node: PDFDict, index: number, file: FileContext, notes: Note[]): Page {
@@ -77,7 +99,8 @@ function readPage(node: PDFDict, index: number, file: FileContext, notes: Note[]
 /** The streams of a page make one content, parted by white space (ISO 32000-1, 7.8.2). */
 export function pageContent(node: PDFDict, budget: InflateBudget): Uint8Array {
   const contents = node.lookup(PDFName.of("Contents"));
-  const streams = contents instanceof PDFArray ? Array.from({ length: contents.size() }, (_, i) => contents.lookup(i)) : [contents];
+  const streams =
+    contents instanceof PDFArray ? Array.from({ length: contents.size() }, (_, i) => contents.lookup(i)) : [contents];
   const pieces = streams.map((each) => streamBytes(each, budget));
   if (pieces.length === 1 && pieces[0]) return pieces[0];
   const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length + 1, 0)).fill(10);

@@ -1,4 +1,12 @@
-import { PDFArray, PDFDict, PDFName, PDFRawStream, PDFStream, decodePDFRawStream, type PDFObject } from "@cantoo/pdf-lib";
+import {
+  PDFArray,
+  PDFDict,
+  PDFName,
+  PDFRawStream,
+  PDFStream,
+  decodePDFRawStream,
+  type PDFObject,
+} from "@cantoo/pdf-lib";
 import { Inflate, Unzlib } from "fflate";
 import { megabytes, overLimit, ReadError, type ReadLimits } from "./limits";
 
@@ -25,7 +33,8 @@ export class InflateBudget {
 
   spend(bytes: number): void {
     this.spent += bytes;
-    if (this.spent > this.limits.inflatedBytes) throw overLimit("The file unpacks to more than is sensible", megabytes(this.limits.inflatedBytes));
+    if (this.spent > this.limits.inflatedBytes)
+      throw overLimit("The file unpacks to more than is sensible", megabytes(this.limits.inflatedBytes));
   }
 
   get streamBytes(): number {
@@ -35,7 +44,9 @@ export class InflateBudget {
 
 /** Inflates in pieces and stops at the limit, so that a small file can't fill the memory. A damaged end gives what came before it. */
 export function inflate(bytes: Uint8Array, limit: number): Uint8Array {
-  return inflateWith(new Unzlib(), bytes, limit) ?? inflateWith(new Inflate(), bytes.subarray(2), limit) ?? new Uint8Array(0);
+  return (
+    inflateWith(new Unzlib(), bytes, limit) ?? inflateWith(new Inflate(), bytes.subarray(2), limit) ?? new Uint8Array(0)
+  );
 }
 
 const PIECE = 1 << 16;
@@ -49,7 +60,8 @@ function inflateWith(engine: Unzlib | Inflate, bytes: Uint8Array, limit: number)
     if (piece.length > 0) pieces.push(piece);
   };
   try {
-    for (let at = 0; at < bytes.length; at += PIECE) engine.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
+    for (let at = 0; at < bytes.length; at += PIECE)
+      engine.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
   } catch (error) {
     if (error instanceof ReadError) throw error;
     if (total === 0) return undefined;
@@ -88,17 +100,24 @@ export function streamBytes(stream: PDFObject | undefined, budget: InflateBudget
 
 function undone(stream: PDFRawStream, filters: readonly string[], budget: InflateBudget): Uint8Array {
   if (filters.length === 0) return stream.contents;
-  if (filters.length === 1 && (filters[0] === "FlateDecode" || filters[0] === "Fl")) return budget.inflate(stream.contents);
+  if (filters.length === 1 && (filters[0] === "FlateDecode" || filters[0] === "Fl"))
+    return budget.inflate(stream.contents);
   // Other filters multiply a file at most by a few hundred; the last flate in a chain is ours to guard.
   const flateAt = filters.findIndex((name) => name === "FlateDecode" || name === "Fl");
   try {
     if (flateAt < 0) return limited(decodePDFRawStream(stream).decode(), budget);
     const before = withFilters(stream, filters.slice(0, flateAt));
     const inflated = budget.inflate(limited(before, budget));
-    return flateAt === filters.length - 1 ? inflated : limited(decodePDFRawStream(rawStream(stream, inflated, filters.slice(flateAt + 1))).decode(), budget);
+    return flateAt === filters.length - 1
+      ? inflated
+      : limited(decodePDFRawStream(rawStream(stream, inflated, filters.slice(flateAt + 1))).decode(), budget);
   } catch (error) {
     if (error instanceof ReadError) throw error;
-    throw new ReadError("stream-unreadable", `A stream of the file can't be unpacked (${filters.join(", ")}).`, "Export the drawing again.");
+    throw new ReadError(
+      "stream-unreadable",
+      `A stream of the file can't be unpacked (${filters.join(", ")}).`,
+      "Export the drawing again.",
+    );
   }
 }
 
@@ -114,6 +133,7 @@ function rawStream(like: PDFRawStream, contents: Uint8Array, filters: readonly s
 }
 
 function limited(bytes: Uint8Array, budget: InflateBudget): Uint8Array {
-  if (bytes.length > budget.streamBytes) throw overLimit("A stream of the file unpacks to more than is sensible", megabytes(budget.streamBytes));
+  if (bytes.length > budget.streamBytes)
+    throw overLimit("A stream of the file unpacks to more than is sensible", megabytes(budget.streamBytes));
   return bytes;
 }

@@ -29,7 +29,8 @@ export class TextCursor {
   }
 
   adjust(pieces: readonly (number | Uint8Array)[], state: GraphicsState): void {
-    for (const piece of pieces) if (typeof piece === "number") this.advance((-piece / 1000) * state.fontSize * state.horizontal);
+    for (const piece of pieces)
+      if (typeof piece === "number") this.advance((-piece / 1000) * state.fontSize * state.horizontal);
   }
 
   private advance(by: number): void {
@@ -38,7 +39,11 @@ export class TextCursor {
   }
 
   /** Shows a string and moves on; returns it measured on paper. */
-  show(pieces: readonly (number | Uint8Array)[], state: GraphicsState, font: LoadedFont): { mark: Shown; carried: boolean; grows: number; lead: number } {
+  show(
+    pieces: readonly (number | Uint8Array)[],
+    state: GraphicsState,
+    font: LoadedFont,
+  ): { mark: Shown; carried: boolean; grows: number; lead: number } {
     const carried = this.running;
     // A string that begins with an adjustment is anchored behind it.
     const lead = leadOf(pieces) * state.fontSize;
@@ -61,7 +66,12 @@ export class TextCursor {
     const advance = (grows + stays) * state.horizontal;
     this.advance(advance);
     this.running = true;
-    return { mark: { string, ...measure(start, state, font, advance - lead * state.horizontal) }, carried, grows, lead };
+    return {
+      mark: { string, ...measure(start, state, font, advance - lead * state.horizontal) },
+      carried,
+      grows,
+      lead,
+    };
   }
 }
 

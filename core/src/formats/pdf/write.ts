@@ -1,5 +1,16 @@
 import fontkit from "@cantoo/fontkit";
-import { PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, PDFNumber, PDFObjectCopier, PDFString, type PDFFont, type PDFRef } from "@cantoo/pdf-lib";
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFObjectCopier,
+  PDFString,
+  type PDFFont,
+  type PDFRef,
+} from "@cantoo/pdf-lib";
 import type { BoxMm } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
@@ -92,7 +103,14 @@ export class PdfDrawing {
     entries.forEach(({ title, page, boxMm }, i) => {
       const pageRef = page.ref;
       const to = boxMm
-        ? [pageRef, "FitR", boxMm.x / POINT_MM, boxMm.y / POINT_MM, (boxMm.x + boxMm.width) / POINT_MM, (boxMm.y + boxMm.height) / POINT_MM]
+        ? [
+            pageRef,
+            "FitR",
+            boxMm.x / POINT_MM,
+            boxMm.y / POINT_MM,
+            (boxMm.x + boxMm.width) / POINT_MM,
+            (boxMm.y + boxMm.height) / POINT_MM,
+          ]
         : [pageRef, "Fit"];
       const item = context.obj({ Title: PDFHexString.fromText(title), Parent: root, Dest: to });
       const [previous, next, ref] = [refs[i - 1], refs[i + 1], refs[i]];
@@ -111,7 +129,8 @@ export class PdfDrawing {
     const { context, catalog } = this.document;
     const all = [...this.layers.values()];
     const off = [...this.hiddenLayers].map((name) => this.layers.get(name)).filter((ref) => ref !== undefined);
-    if (all.length > 0) catalog.set(PDFName.of("OCProperties"), context.obj({ OCGs: all, D: { Order: [...all], OFF: off } }));
+    if (all.length > 0)
+      catalog.set(PDFName.of("OCProperties"), context.obj({ OCGs: all, D: { Order: [...all], OFF: off } }));
     return this.document.save({ useObjectStreams: false, addDefaultPage: false });
   }
 }
@@ -186,7 +205,13 @@ export class PdfPage {
   }
 
   line(x1: number, y1: number, x2: number, y2: number): this {
-    return this.path([[x1, y1], [x2, y2]], "S");
+    return this.path(
+      [
+        [x1, y1],
+        [x2, y2],
+      ],
+      "S",
+    );
   }
 
   polyline(points: readonly (readonly [number, number])[], closed = false): this {
@@ -220,7 +245,9 @@ export class PdfPage {
 
   private curves(curves: readonly (readonly number[])[], how: string): this {
     const [start, ...rest] = curves;
-    this.parts.push(`${(start ?? []).map(operand).join(" ")} m ${rest.map((each) => `${each.map(operand).join(" ")} c`).join(" ")} ${how}`);
+    this.parts.push(
+      `${(start ?? []).map(operand).join(" ")} m ${rest.map((each) => `${each.map(operand).join(" ")} c`).join(" ")} ${how}`,
+    );
     return this;
   }
 
@@ -271,25 +298,39 @@ export class PdfPage {
    * Places the first page of another PDF, scaled, its point (`fromX`, `fromY`) at (`x`, `y`), cut to
    * `cropMm` of that page. Its layers are kept; those that this drawing has already become one.
    */
-  async place(bytes: Uint8Array, placement: Placed, options: { limits?: Partial<ReadLimits>; inflate?: InflateFn } = {}): Promise<Result<undefined>> {
+  async place(
+    bytes: Uint8Array,
+    placement: Placed,
+    options: { limits?: Partial<ReadLimits>; inflate?: InflateFn } = {},
+  ): Promise<Result<undefined>> {
     const limits = { ...DEFAULT_LIMITS, ...options.limits };
     try {
       const source = await openPdf(bytes, limits);
       this.placeFrom(source, placement, limits, options.inflate);
       return good(undefined);
     } catch (error) {
-      if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
+      if (error instanceof ReadError)
+        return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
       throw error;
     }
   }
 
-  private placeFrom(source: PDFDocument, { x, y, fromX, fromY, factor, cropMm }: Placed, limits: ReadLimits, inflate: InflateFn | undefined): void {
+  private placeFrom(
+    source: PDFDocument,
+    { x, y, fromX, fromY, factor, cropMm }: Placed,
+    limits: ReadLimits,
+    inflate: InflateFn | undefined,
+  ): void {
     const { context } = this.drawing.document;
     const copier = PDFObjectCopier.for(source.context, context);
     const page = source.getPages()[0]?.node;
     if (!page) return;
     const resources = dictOf(inherited(page, "Resources"));
-    const form = context.flateStream(pageContent(page, new InflateBudget(limits, inflate)), { Type: "XObject", Subtype: "Form", FormType: 1 });
+    const form = context.flateStream(pageContent(page, new InflateBudget(limits, inflate)), {
+      Type: "XObject",
+      Subtype: "Form",
+      FormType: 1,
+    });
     if (resources) form.dict.set(PDFName.of("Resources"), copier.copy(resources));
     const { toPaper: m } = pageBox(page, 1, limits);
     form.dict.set(PDFName.of("Matrix"), numbers(context, [m.a, m.b, m.c, m.d, m.e, m.f]));
@@ -299,7 +340,9 @@ export class PdfPage {
     const name = `P${objects.keys().length}`;
     objects.set(PDFName.of(name), context.register(form));
     this.endLayer();
-    this.parts.push(`q ${[factor, 0, 0, factor, x - fromX * factor, y - fromY * factor].map(operand).join(" ")} cm ${nameOperand(name)} Do Q`);
+    this.parts.push(
+      `q ${[factor, 0, 0, factor, x - fromX * factor, y - fromY * factor].map(operand).join(" ")} cm ${nameOperand(name)} Do Q`,
+    );
   }
 
   private adoptLayers(source: PDFDocument, copier: PDFObjectCopier, limits: ReadLimits): void {
@@ -341,30 +384,46 @@ const numbers = (context: PDFDocument["context"], values: readonly number[]): PD
 /** A box on paper in the page's user space, by the inverse of its map to paper. */
 function boxInUserSpace(box: BoxMm, m: { a: number; b: number; c: number; d: number; e: number; f: number }): number[] {
   const det = m.a * m.d - m.b * m.c;
-  const back = (x: number, y: number): [number, number] => [(m.d * (x - m.e) - m.c * (y - m.f)) / det, (m.a * (y - m.f) - m.b * (x - m.e)) / det];
+  const back = (x: number, y: number): [number, number] => [
+    (m.d * (x - m.e) - m.c * (y - m.f)) / det,
+    (m.a * (y - m.f) - m.b * (x - m.e)) / det,
+  ];
   const [p, q] = [back(box.x, box.y), back(box.x + box.width, box.y + box.height)];
   return [Math.min(p[0], q[0]), Math.min(p[1], q[1]), Math.max(p[0], q[0]), Math.max(p[1], q[1])];
 }
 
-const shares = (rgb: number): string => [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => operand(byte / 255)).join(" ");
+const shares = (rgb: number): string =>
+  [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => operand(byte / 255)).join(" ");
 
 /** One line of text: line ends and tabs become spaces, other control characters go. */
- 
-const drawable = (text: string): string => text.replace(/[\t\r\n]+/g, " ").replace(/[\u0000-\u001f\u007f-\u009f]/g, "").normalize("NFC");
+
+const drawable = (text: string): string =>
+  text
+    .replace(/[\t\r\n]+/g, " ")
+    .replace(/[\u0000-\u001f\u007f-\u009f]/g, "")
+    .normalize("NFC");
 
 /** The start point, then Bézier curves of at most a quarter turn. */
 function arcCurves(x: number, y: number, r: number, fromDeg: number, toDeg: number): number[][] {
   const turn = toDeg - fromDeg;
   const steps = Math.max(1, Math.ceil(Math.abs(turn) / 90));
   const step = ((turn / steps) * Math.PI) / 180;
-  const k = (Math.abs(Math.abs(step) - Math.PI / 2) < 1e-9 ? KAPPA : (4 / 3) * Math.tan(Math.abs(step) / 4)) * Math.sign(step);
+  const k =
+    (Math.abs(Math.abs(step) - Math.PI / 2) < 1e-9 ? KAPPA : (4 / 3) * Math.tan(Math.abs(step) / 4)) * Math.sign(step);
   const point = (angle: number): [number, number] => [x + r * Math.cos(angle), y + r * Math.sin(angle)];
   const start = (fromDeg * Math.PI) / 180;
   const curves: number[][] = [[...point(start)]];
   for (let i = 0; i < steps; i++) {
     const [a, b] = [start + i * step, start + (i + 1) * step];
     const [[ax, ay], [bx, by]] = [point(a), point(b)];
-    curves.push([ax - k * r * Math.sin(a), ay + k * r * Math.cos(a), bx + k * r * Math.sin(b), by - k * r * Math.cos(b), bx, by]);
+    curves.push([
+      ax - k * r * Math.sin(a),
+      ay + k * r * Math.cos(a),
+      bx + k * r * Math.sin(b),
+      by - k * r * Math.cos(b),
+      bx,
+      by,
+    ]);
   }
   return curves;
 }

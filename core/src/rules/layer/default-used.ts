@@ -2,7 +2,11 @@ import { PAINT } from "../../drawing";
 import { counted, layerName, type JudgeContext, type Marks, type PageFacts, type Rule } from "../rule";
 
 export const defaultUsed: Rule = {
-  meta: { id: "layer/default-used", severity: "mend", title: "Marks stand on the file's default layer or on no layer." },
+  meta: {
+    id: "layer/default-used",
+    severity: "mend",
+    title: "Marks stand on the file's default layer or on no layer.",
+  },
   judge(context) {
     if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
     for (const facts of context.pages) {
@@ -23,7 +27,8 @@ function judgeLayer(context: JudgeContext, facts: PageFacts, layer: number): voi
       page: facts.page.index,
       layer,
       marks,
-      message: (count) => `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
+      message: (count) =>
+        `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
       measured: layer < 0 ? "no layer" : layerName(context, layer),
     });
   }
@@ -33,6 +38,7 @@ function rowsOn(facts: PageFacts, of: Marks["of"], layer: number): Marks {
   const { layer: column, paint } = facts.page[of];
   const rows: number[] = [];
   if ((facts.marksPerLayer[layer + 1] ?? 0) > 0)
-    for (let row = 0; row < column.length; row++) if (column[row] === layer && !((paint[row] ?? 0) & PAINT.hidden)) rows.push(row);
+    for (let row = 0; row < column.length; row++)
+      if (column[row] === layer && !((paint[row] ?? 0) & PAINT.hidden)) rows.push(row);
   return { of, rows: Uint32Array.from(rows) };
 }

@@ -5,7 +5,12 @@ import { namedLayers, NO_RENAME, probably, renameFor } from "./naming";
 const MOST_SUGGESTED = 500;
 
 export const malformed: Rule = {
-  meta: { id: "layer/malformed", severity: "mend", title: "The layer's name does not follow the scheme.", mends: "rename" },
+  meta: {
+    id: "layer/malformed",
+    severity: "mend",
+    title: "The layer's name does not follow the scheme.",
+    mends: "rename",
+  },
   judge(context) {
     if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
     let found = 0;
@@ -15,7 +20,8 @@ export const malformed: Rule = {
       context.report({
         page: 0,
         layer,
-        message: () => `The layer name “${name}” does not follow the scheme. At character ${failure.at + 1}: ${failure.message}${probably(suggestions)}`,
+        message: () =>
+          `The layer name “${name}” does not follow the scheme. At character ${failure.at + 1}: ${failure.message}${probably(suggestions)}`,
         measured: name,
         ...(suggestions[0] ? { expected: suggestions[0].name } : {}),
         suggestions: suggestions.map((each) => each.name),

@@ -15,7 +15,9 @@ export function namedLayers(context: JudgeContext): NamedLayer[] {
     if (standard.layer(name)) return { layer, name, state: "registered" };
     if (standard.isDefaultLayer(name)) return { layer, name, state: "default" };
     const parsed = parseName(name, standard.standard.naming.layers);
-    return parsed.ok ? { layer, name, state: "unregistered" } : { layer, name, state: "malformed", failure: parsed.failure };
+    return parsed.ok
+      ? { layer, name, state: "unregistered" }
+      : { layer, name, state: "malformed", failure: parsed.failure };
   });
 }
 
@@ -29,7 +31,11 @@ export const NO_RENAME: Rename = { suggestions: [], sure: undefined };
 
 export function renameFor(context: JudgeContext, name: string): Rename {
   const { standard } = context.standard;
-  const all = suggestNames(name, standard.naming.layers, standard.layers.map((layer) => layer.name));
+  const all = suggestNames(
+    name,
+    standard.naming.layers,
+    standard.layers.map((layer) => layer.name),
+  );
   // With a register, only its names are good names.
   const suggestions = standard.layers.length > 0 ? all.filter((each) => each.registered) : all;
   return { suggestions, sure: sureSuggestion(suggestions) };

@@ -2,7 +2,12 @@ import type { Rule } from "../rule";
 import { namedLayers, probably, renameFor } from "./naming";
 
 export const unregistered: Rule = {
-  meta: { id: "layer/unregistered", severity: "mend", title: "The name is well formed, but the register has no such layer.", mends: "rename" },
+  meta: {
+    id: "layer/unregistered",
+    severity: "mend",
+    title: "The name is well formed, but the register has no such layer.",
+    mends: "rename",
+  },
   judge(context) {
     if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
     if (context.standard.standard.layers.length === 0) return context.notJudged("The standard registers no layers.");

@@ -2,7 +2,12 @@ import { counted, layerName, type Rule } from "../rule";
 import { atWidth, dashWords, judgeType, typeMend } from "./types";
 
 export const typeUnknown: Rule = {
-  meta: { id: "line/type-unknown", severity: "mend", title: "The dash pattern is none of the line types at this width.", mends: "set-line-type" },
+  meta: {
+    id: "line/type-unknown",
+    severity: "mend",
+    title: "The dash pattern is none of the line types at this width.",
+    mends: "set-line-type",
+  },
   judge(context) {
     if (context.standard.standard.lineTypes.length === 0) return context.notJudged("The standard has no line types.");
     for (const { page, strokes } of context.pages) {

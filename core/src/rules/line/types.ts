@@ -23,10 +23,14 @@ export function judgeType(context: JudgeContext, look: StrokeLook): JudgedType {
   const dash = context.drawing.dashes[look.dash] ?? [];
   const penWidth = judgeWidth(context, look).pen?.widthMm ?? look.widthMm;
   const widths = [look.widthMm, penWidth].filter((width) => width > 0);
-  const matches = (type: LineTypeEntry): boolean => widths.some((width) => isLineType(dash, type, width, look.capped, tolerances.dashShare));
+  const matches = (type: LineTypeEntry): boolean =>
+    widths.some((width) => isLineType(dash, type, width, look.capped, tolerances.dashShare));
   const entry = context.entryOf(look.layer);
   const wanted = entry?.lineType === undefined ? undefined : standard.lineType(entry.lineType);
-  const allowed = [...(wanted ? [wanted] : []), ...(entry?.alsoLineTypes ?? []).flatMap((id) => standard.lineType(id) ?? [])];
+  const allowed = [
+    ...(wanted ? [wanted] : []),
+    ...(entry?.alsoLineTypes ?? []).flatMap((id) => standard.lineType(id) ?? []),
+  ];
   const shared = { ...(wanted ? { wanted } : {}), widthMm: penWidth };
   if (allowed.some(matches)) return { state: "right", ...shared };
   const found = standard.standard.lineTypes.find(matches);
@@ -35,7 +39,8 @@ export function judgeType(context: JudgeContext, look: StrokeLook): JudgedType {
 }
 
 /** `3 1 mm`: dashes and gaps in turn. */
-export const dashWords = (dashMm: readonly number[]): string => (dashMm.length === 0 ? "continuous" : `${dashMm.map((each) => Number(each.toFixed(2))).join(" – ")} mm`);
+export const dashWords = (dashMm: readonly number[]): string =>
+  dashMm.length === 0 ? "continuous" : `${dashMm.map((each) => Number(each.toFixed(2))).join(" – ")} mm`;
 
 export function typeMend({ wanted, widthMm }: JudgedType): Mend | undefined {
   return wanted && { kind: "set-line-type", lineType: wanted.id, dashMm: wanted.pattern.map((each) => each * widthMm) };

@@ -27,4 +27,6 @@ export function judgeWidth(context: JudgeContext, look: StrokeLook): JudgedWidth
 }
 
 export const penWords = (context: JudgeContext, look: StrokeLook, { pen, ofLayer }: JudgedWidth): string =>
-  ofLayer ? `${layerName(context, look.layer)} plots in the ${pen?.widthMm} mm pen` : `the nearest pen is ${pen?.widthMm} mm`;
+  ofLayer
+    ? `${layerName(context, look.layer)} plots in the ${pen?.widthMm} mm pen`
+    : `the nearest pen is ${pen?.widthMm} mm`;

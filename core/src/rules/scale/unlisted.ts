@@ -20,7 +20,13 @@ export const unlisted: Rule = {
       if (listed.some((each) => Math.abs(each / scale - 1) <= SAME_SHARE)) continue;
       // A drawing in feet and inches is told the nearest scale of its own kind, and so is a metric one.
       const inFeet = page.viewports[0] ? isFeet(page.viewports[0].ratio) : units === "feet-inches";
-      const nearest = nearestListed(scale, scales.filter((written) => isFeet(written) === inFeet)) ?? nearestListed(scale, scales) ?? "";
+      const nearest =
+        nearestListed(
+          scale,
+          scales.filter((written) => isFeet(written) === inFeet),
+        ) ??
+        nearestListed(scale, scales) ??
+        "";
       const written = formatScale(stated, inFeet ? "feet-inches" : "metric");
       context.report({
         page: page.index,

@@ -11,13 +11,22 @@ export const size: Rule = {
     if (sheetSizes.length === 0) return context.notJudged("The standard has no sheet sizes.");
     for (const { page } of context.pages) {
       const nearest = sheetSizes
-        .map((each) => ({ id: each.id, widthMm: each.widthMm, heightMm: each.heightMm, ...offFrom(each, page.widthMm, page.heightMm) }))
+        .map((each) => ({
+          id: each.id,
+          widthMm: each.widthMm,
+          heightMm: each.heightMm,
+          ...offFrom(each, page.widthMm, page.heightMm),
+        }))
         .reduce((best, each) => (each.offMm < best.offMm ? each : best));
       if (nearest.offMm <= tolerances.sheetMm) continue;
-      const how = nearest.offMm <= TRIMMED_MM ? ` It is ${mm(Number(nearest.offMm.toFixed(1)))} off, as if trimmed or printed with margins.` : "";
+      const how =
+        nearest.offMm <= TRIMMED_MM
+          ? ` It is ${mm(Number(nearest.offMm.toFixed(1)))} off, as if trimmed or printed with margins.`
+          : "";
       context.report({
         page: page.index,
-        message: () => `The page is ${mm(Number(page.widthMm.toFixed(1)))} × ${mm(Number(page.heightMm.toFixed(1)))}, which is no sheet size; the nearest is ${nearest.id}${nearest.turned ? ", turned" : ""} (${mm(nearest.widthMm)} × ${mm(nearest.heightMm)}).${how}`,
+        message: () =>
+          `The page is ${mm(Number(page.widthMm.toFixed(1)))} × ${mm(Number(page.heightMm.toFixed(1)))}, which is no sheet size; the nearest is ${nearest.id}${nearest.turned ? ", turned" : ""} (${mm(nearest.widthMm)} × ${mm(nearest.heightMm)}).${how}`,
         measured: `${page.widthMm.toFixed(1)} × ${page.heightMm.toFixed(1)}`,
         expected: nearest.id,
         unit: "mm",

@@ -21,11 +21,45 @@ const METRIC_BLOCK = {
   widthMm: 180,
   heightMm: 64,
   cells: cells([
-    { heightMm: 12, cells: [["owner", "Office", 110, 3.5], ["client", "Client", 70, 2.5]] },
-    { heightMm: 12, cells: [["project", "Project", 110, 3.5], ["address", "Address", 70, 2.5]] },
-    { heightMm: 16, cells: [["title", "Title", 110, 5], ["supplement", "Supplementary title", 70, 2.5]] },
-    { heightMm: 12, cells: [["scale", "Scale", 50, 2.5], ["drawnBy", "Created by", 30, 2.5], ["approvedBy", "Approved by", 30, 2.5], ["date", "Date of issue", 35, 2.5], ["status", "Status", 35, 2.5]] },
-    { heightMm: 12, cells: [["number", "Sheet number", 110, 5], ["revision", "Revision", 35, 3.5], ["sheetOf", "Sheet", 35, 2.5]] },
+    {
+      heightMm: 12,
+      cells: [
+        ["owner", "Office", 110, 3.5],
+        ["client", "Client", 70, 2.5],
+      ],
+    },
+    {
+      heightMm: 12,
+      cells: [
+        ["project", "Project", 110, 3.5],
+        ["address", "Address", 70, 2.5],
+      ],
+    },
+    {
+      heightMm: 16,
+      cells: [
+        ["title", "Title", 110, 5],
+        ["supplement", "Supplementary title", 70, 2.5],
+      ],
+    },
+    {
+      heightMm: 12,
+      cells: [
+        ["scale", "Scale", 50, 2.5],
+        ["drawnBy", "Created by", 30, 2.5],
+        ["approvedBy", "Approved by", 30, 2.5],
+        ["date", "Date of issue", 35, 2.5],
+        ["status", "Status", 35, 2.5],
+      ],
+    },
+    {
+      heightMm: 12,
+      cells: [
+        ["number", "Sheet number", 110, 5],
+        ["revision", "Revision", 35, 3.5],
+        ["sheetOf", "Sheet", 35, 2.5],
+      ],
+    },
   ]),
 };
 
@@ -33,10 +67,40 @@ const SMALL_BLOCK = {
   widthMm: 180,
   heightMm: 40,
   cells: cells([
-    { heightMm: 10, cells: [["owner", "Office", 60, 2.5], ["project", "Project", 70, 2.5], ["client", "Client", 50, 2.5]] },
-    { heightMm: 12, cells: [["title", "Title", 110, 3.5], ["supplement", "Supplementary title", 40, 1.8], ["scale", "Scale", 30, 2.5]] },
-    { heightMm: 9, cells: [["address", "Address", 60, 1.8], ["drawnBy", "Created by", 40, 1.8], ["approvedBy", "Approved by", 40, 1.8], ["date", "Date of issue", 40, 1.8]] },
-    { heightMm: 9, cells: [["number", "Sheet number", 60, 3.5], ["revision", "Revision", 40, 2.5], ["status", "Status", 40, 1.8], ["sheetOf", "Sheet", 40, 1.8]] },
+    {
+      heightMm: 10,
+      cells: [
+        ["owner", "Office", 60, 2.5],
+        ["project", "Project", 70, 2.5],
+        ["client", "Client", 50, 2.5],
+      ],
+    },
+    {
+      heightMm: 12,
+      cells: [
+        ["title", "Title", 110, 3.5],
+        ["supplement", "Supplementary title", 40, 1.8],
+        ["scale", "Scale", 30, 2.5],
+      ],
+    },
+    {
+      heightMm: 9,
+      cells: [
+        ["address", "Address", 60, 1.8],
+        ["drawnBy", "Created by", 40, 1.8],
+        ["approvedBy", "Approved by", 40, 1.8],
+        ["date", "Date of issue", 40, 1.8],
+      ],
+    },
+    {
+      heightMm: 9,
+      cells: [
+        ["number", "Sheet number", 60, 3.5],
+        ["revision", "Revision", 40, 2.5],
+        ["status", "Status", 40, 1.8],
+        ["sheetOf", "Sheet", 40, 1.8],
+      ],
+    },
   ]),
 };
 

@@ -1,6 +1,13 @@
 import { HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS, type NameGrammar } from "../../naming";
 import { PAPER_SIZES } from "../../quantity";
-import { STANDARD_FORMAT, type FrameEntry, type LineTypeEntry, type OfficeStandard, type PenEntry, type TextStyleEntry } from "../model";
+import {
+  STANDARD_FORMAT,
+  type FrameEntry,
+  type LineTypeEntry,
+  type OfficeStandard,
+  type PenEntry,
+  type TextStyleEntry,
+} from "../model";
 import { A1_FRAME, A3_FRAME, ARCH_D_FRAME, withFixedNames } from "./frames";
 
 /**
@@ -21,7 +28,12 @@ export const ISO_PENS: PenEntry[] = (
   ] as const
 ).map(([widthMm, screenColour]) => ({ id: String(widthMm), widthMm, shadePercent: 100, screenColour }));
 
-const lineType = (id: string, isoNumber: string, title: string, pattern: number[]): LineTypeEntry => ({ id, title, pattern, isoNumber });
+const lineType = (id: string, isoNumber: string, title: string, pattern: number[]): LineTypeEntry => ({
+  id,
+  title,
+  pattern,
+  isoNumber,
+});
 
 /** Line types of ISO 128-2, elements in multiples of the line width: dash 12, long dash 24, gap 3, dot 0.5. From memory. */
 export const ISO_LINE_TYPES: LineTypeEntry[] = [
@@ -68,10 +80,24 @@ export const FEET_INCH_SCALES = [
 export const TOLERANCES = { widthMm: 0.01, heightShare: 0.04, dashShare: 0.15, sheetMm: 2 };
 
 /** Names that several drawing programs give the layer that they start with. Common practice, no source. */
-export const DEFAULT_LAYERS = ["0", "default", "layer 0", "layer 1", "layer0", "layer1", "unnamed", "none", "background"];
+export const DEFAULT_LAYERS = [
+  "0",
+  "default",
+  "layer 0",
+  "layer 1",
+  "layer0",
+  "layer1",
+  "unnamed",
+  "none",
+  "background",
+];
 
 export const sheetSizes = (...series: string[]): OfficeStandard["sheetSizes"] =>
-  PAPER_SIZES.filter((size) => series.includes(size.series)).map(({ id, widthMm, heightMm }) => ({ id, widthMm, heightMm }));
+  PAPER_SIZES.filter((size) => series.includes(size.series)).map(({ id, widthMm, heightMm }) => ({
+    id,
+    widthMm,
+    heightMm,
+  }));
 
 interface Differing {
   name: string;

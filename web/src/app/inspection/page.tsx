@@ -8,5 +8,10 @@ export const metadata = { title: "Inspection" };
 export default async function InspectionPage() {
   const { officeId } = await asker();
   const rows = await inspectionsOf(officeId);
-  return <InspectionHome inspections={rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))} maxBytes={maxFileBytes()} />;
+  return (
+    <InspectionHome
+      inspections={rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))}
+      maxBytes={maxFileBytes()}
+    />
+  );
 }

@@ -7,5 +7,7 @@ export const metadata = { title: "Plan sets" };
 export default async function PlanSetsPage() {
   const { officeId } = await asker();
   const rows = await planSetsOf(officeId);
-  return <PlanSetList rows={rows.map(({ particulars, ...row }) => ({ ...row, client: particulars["client"] ?? "" }))} />;
+  return (
+    <PlanSetList rows={rows.map(({ particulars, ...row }) => ({ ...row, client: particulars["client"] ?? "" }))} />
+  );
 }

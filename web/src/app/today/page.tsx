@@ -8,5 +8,13 @@ export const metadata = { title: "Today" };
 export default async function TodayPage() {
   const { officeId, officeName } = await asker();
   const [today, { content }] = await Promise.all([todayOf(officeId), officeStandard(officeId)]);
-  return <TodayView officeName={officeName} standardName={content.edition === "draft" ? "the draft of its standard" : `edition ${content.edition} of its standard`} today={today} />;
+  return (
+    <TodayView
+      officeName={officeName}
+      standardName={
+        content.edition === "draft" ? "the draft of its standard" : `edition ${content.edition} of its standard`
+      }
+      today={today}
+    />
+  );
 }

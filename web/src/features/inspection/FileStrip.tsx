@@ -19,15 +19,49 @@ export function FileStrip({ inspectionId, files, chosen, onOpen, onChanged }: Pr
   const busy = files.filter((file) => file.state === "waiting" || file.state === "working").length;
   if (files.length < 2 && busy === 0) return <Box sx={{ borderBottom: "1px dashed", borderColor: "divider" }} />;
   return (
-    <Box sx={{ display: "flex", alignItems: "center", gap: 0.5, px: 1.5, overflowX: "auto", borderBottom: "1px dashed", borderColor: "divider", flex: "none" }}>
+    <Box
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: 0.5,
+        px: 1.5,
+        overflowX: "auto",
+        borderBottom: "1px dashed",
+        borderColor: "divider",
+        flex: "none",
+      }}
+    >
       {files.map((file) => (
-        <ButtonBase key={file.id} aria-pressed={file.id === chosen} onClick={() => onOpen(file.id)} sx={{ px: 1, py: 0.75, gap: 0.75, fontSize: 13, whiteSpace: "nowrap", borderBottom: "2px solid transparent", fontFamily: "inherit", "&[aria-pressed=true]": { borderBottomColor: "secondary.main", fontWeight: 600 } }}>
+        <ButtonBase
+          key={file.id}
+          aria-pressed={file.id === chosen}
+          onClick={() => onOpen(file.id)}
+          sx={{
+            px: 1,
+            py: 0.75,
+            gap: 0.75,
+            fontSize: 13,
+            whiteSpace: "nowrap",
+            borderBottom: "2px solid transparent",
+            fontFamily: "inherit",
+            "&[aria-pressed=true]": { borderBottomColor: "secondary.main", fontWeight: 600 },
+          }}
+        >
           <State file={file} />
-          <Box component="span" sx={{ maxWidth: 220, overflow: "hidden", textOverflow: "ellipsis" }}>{file.name}</Box>
+          <Box component="span" sx={{ maxWidth: 220, overflow: "hidden", textOverflow: "ellipsis" }}>
+            {file.name}
+          </Box>
         </ButtonBase>
       ))}
       <Box sx={{ flex: 1 }} />
-      {busy > 0 && <Button color="inherit" onClick={() => void sendJson("POST", `/api/inspections/${inspectionId}/cancel`).then(onChanged)}>Cancel {busy} under way</Button>}
+      {busy > 0 && (
+        <Button
+          color="inherit"
+          onClick={() => void sendJson("POST", `/api/inspections/${inspectionId}/cancel`).then(onChanged)}
+        >
+          Cancel {busy} under way
+        </Button>
+      )}
     </Box>
   );
 }
@@ -36,6 +70,13 @@ function State({ file }: { file: FileSummary }) {
   if (file.state === "working") return <span>{Math.round(file.progress * 100)} %</span>;
   if (file.state === "waiting") return <span>…</span>;
   if (file.state === "cancelled") return <span>–</span>;
-  const severity = file.state === "failed" || file.stops > 0 ? "stop" : file.mends > 0 ? "mend" : file.notes > 0 ? "note" : null;
-  return severity ? <SeverityShape severity={severity} /> : <Box component="span" sx={{ color: "success.main" }}>✓</Box>;
+  const severity =
+    file.state === "failed" || file.stops > 0 ? "stop" : file.mends > 0 ? "mend" : file.notes > 0 ? "note" : null;
+  return severity ? (
+    <SeverityShape severity={severity} />
+  ) : (
+    <Box component="span" sx={{ color: "success.main" }}>
+      ✓
+    </Box>
+  );
 }

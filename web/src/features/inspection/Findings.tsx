@@ -30,14 +30,35 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
   const safe = findings.filter((finding) => finding.mend).length;
   const count = (severity: string): number => findings.filter((finding) => finding.severity === severity).length;
   return (
-    <Box component="aside" aria-label="Findings" sx={{ borderLeft: "1px solid", borderColor: "divider", bgcolor: "background.paper", display: "flex", flexDirection: "column", minHeight: 0 }}>
+    <Box
+      component="aside"
+      aria-label="Findings"
+      sx={{
+        borderLeft: "1px solid",
+        borderColor: "divider",
+        bgcolor: "background.paper",
+        display: "flex",
+        flexDirection: "column",
+        minHeight: 0,
+      }}
+    >
       <Box sx={{ px: 2, py: 1.25, borderBottom: "1px dashed", borderColor: "divider" }}>
         <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, fontSize: 13 }}>
           <SeveritySums stops={count("stop")} mends={count("mend")} notes={count("note")} />
           <Box sx={{ flex: 1 }} />
-          <ToggleButtonGroup exclusive size="small" value={by} onChange={(_event, value: "rule" | "layer" | null) => value && setBy(value)} aria-label="Order of the findings">
-            <ToggleButton value="rule" sx={{ textTransform: "none", py: 0 }}>by rule</ToggleButton>
-            <ToggleButton value="layer" sx={{ textTransform: "none", py: 0 }}>by layer</ToggleButton>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={by}
+            onChange={(_event, value: "rule" | "layer" | null) => value && setBy(value)}
+            aria-label="Order of the findings"
+          >
+            <ToggleButton value="rule" sx={{ textTransform: "none", py: 0 }}>
+              by rule
+            </ToggleButton>
+            <ToggleButton value="layer" sx={{ textTransform: "none", py: 0 }}>
+              by layer
+            </ToggleButton>
           </ToggleButtonGroup>
         </Box>
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 1 }}>
@@ -47,32 +68,62 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
           {after ? (
             <>
-              <Button variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>Download mended</Button>
-              <Button variant="outlined" onClick={onSource}>Put on a sheet</Button>
+              <Button variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>
+                Download mended
+              </Button>
+              <Button variant="outlined" onClick={onSource}>
+                Put on a sheet
+              </Button>
             </>
           ) : (
             <>
-              {safe > 0 && <Button variant="contained" disabled={mendBusy} onClick={() => void onMend()}>{mendBusy ? "Mending…" : `Mend ${safe} that ${safe === 1 ? "is" : "are"} safe`}</Button>}
-              <Button variant={safe > 0 ? "text" : "outlined"} onClick={onSource}>Put on a sheet</Button>
+              {safe > 0 && (
+                <Button variant="contained" disabled={mendBusy} onClick={() => void onMend()}>
+                  {mendBusy ? "Mending…" : `Mend ${safe} that ${safe === 1 ? "is" : "are"} safe`}
+                </Button>
+              )}
+              <Button variant={safe > 0 ? "text" : "outlined"} onClick={onSource}>
+                Put on a sheet
+              </Button>
             </>
           )}
         </Box>
       </Box>
       <Box sx={{ flex: 1, overflow: "auto", pb: 2 }}>
         {after && <Mended detail={detail} />}
-        {findings.length === 0 && <Typography sx={{ px: 2, py: 2 }} color="text.secondary">{after ? "Nothing is left." : "Looked, and found nothing that departs from the standard."}</Typography>}
+        {findings.length === 0 && (
+          <Typography sx={{ px: 2, py: 2 }} color="text.secondary">
+            {after ? "Nothing is left." : "Looked, and found nothing that departs from the standard."}
+          </Typography>
+        )}
         {groups.map(({ name, list }) => (
           <Box key={name} component="section" sx={{ mt: 1.25 }}>
-            <Typography variant="h3" sx={{ px: 2, pb: 0.25, fontFamily: CODE_FONT, fontWeight: 500, color: "text.secondary" }}>{name}</Typography>
+            <Typography
+              variant="h3"
+              sx={{ px: 2, pb: 0.25, fontFamily: CODE_FONT, fontWeight: 500, color: "text.secondary" }}
+            >
+              {name}
+            </Typography>
             {list.map((finding) => (
-              <FindingLine key={finding.id} finding={finding} selected={finding.id === selected} onSelect={onSelect} onMend={after || mendBusy ? undefined : onMend} />
+              <FindingLine
+                key={finding.id}
+                finding={finding}
+                selected={finding.id === selected}
+                onSelect={onSelect}
+                onMend={after || mendBusy ? undefined : onMend}
+              />
             ))}
           </Box>
         ))}
         <NotJudged detail={detail} />
       </Box>
-      <Typography variant="caption" color="text.secondary" sx={{ px: 2, py: 0.75, borderTop: "1px dashed", borderColor: "divider" }}>
-        <kbd>n</kbd> next · <kbd>p</kbd> previous · <kbd>m</kbd> mend it · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet
+      <Typography
+        variant="caption"
+        color="text.secondary"
+        sx={{ px: 2, py: 0.75, borderTop: "1px dashed", borderColor: "divider" }}
+      >
+        <kbd>n</kbd> next · <kbd>p</kbd> previous · <kbd>m</kbd> mend it · <kbd>b</kbd> before/after · <kbd>0</kbd>{" "}
+        whole sheet
       </Typography>
     </Box>
   );
@@ -81,23 +132,63 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
 function grouped(findings: readonly Numbered[], by: "rule" | "layer"): { name: string; list: Numbered[] }[] {
   const groups = new Map<string, Numbered[]>();
   for (const finding of findings) {
-    const name = by === "rule" ? finding.rule : (finding.layer ?? (finding.rule === "layer/default-used" ? "no layer" : "the sheet"));
+    const name =
+      by === "rule"
+        ? finding.rule
+        : (finding.layer ?? (finding.rule === "layer/default-used" ? "no layer" : "the sheet"));
     groups.set(name, [...(groups.get(name) ?? []), finding]);
   }
   return [...groups].map(([name, list]) => ({ name, list }));
 }
 
-function FindingLine({ finding, selected, onSelect, onMend }: { finding: Numbered; selected: boolean; onSelect: (id: string) => void; onMend: ((only: string[]) => Promise<void>) | undefined }) {
+function FindingLine({
+  finding,
+  selected,
+  onSelect,
+  onMend,
+}: {
+  finding: Numbered;
+  selected: boolean;
+  onSelect: (id: string) => void;
+  onMend: ((only: string[]) => Promise<void>) | undefined;
+}) {
   const line = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (selected) line.current?.scrollIntoView({ block: "nearest" });
   }, [selected]);
   return (
-    <Box ref={line} sx={{ borderLeft: "3px solid", borderColor: selected ? "secondary.main" : "transparent", bgcolor: selected ? "background.default" : undefined }}>
-      <ButtonBase onClick={() => onSelect(finding.id)} aria-pressed={selected} sx={{ display: "flex", width: "100%", textAlign: "left", gap: 1, px: 1.6, py: 0.6, alignItems: "flex-start", justifyContent: "flex-start", fontFamily: "inherit" }}>
-        <Box sx={{ pt: 0.45 }}><SeverityShape severity={finding.severity} /></Box>
-        <Typography variant="body2" component="span" color="text.secondary" sx={{ minWidth: 18 }}>{finding.number}</Typography>
-        <Typography variant="body2" component="span" sx={{ overflowWrap: "anywhere" }}>{finding.message}</Typography>
+    <Box
+      ref={line}
+      sx={{
+        borderLeft: "3px solid",
+        borderColor: selected ? "secondary.main" : "transparent",
+        bgcolor: selected ? "background.default" : undefined,
+      }}
+    >
+      <ButtonBase
+        onClick={() => onSelect(finding.id)}
+        aria-pressed={selected}
+        sx={{
+          display: "flex",
+          width: "100%",
+          textAlign: "left",
+          gap: 1,
+          px: 1.6,
+          py: 0.6,
+          alignItems: "flex-start",
+          justifyContent: "flex-start",
+          fontFamily: "inherit",
+        }}
+      >
+        <Box sx={{ pt: 0.45 }}>
+          <SeverityShape severity={finding.severity} />
+        </Box>
+        <Typography variant="body2" component="span" color="text.secondary" sx={{ minWidth: 18 }}>
+          {finding.number}
+        </Typography>
+        <Typography variant="body2" component="span" sx={{ overflowWrap: "anywhere" }}>
+          {finding.message}
+        </Typography>
       </ButtonBase>
       {selected && (
         <Box sx={{ px: 2, pb: 1, pl: 6.4 }}>
@@ -106,7 +197,11 @@ function FindingLine({ finding, selected, onSelect, onMend }: { finding: Numbere
               measured <b>{finding.measured}</b> · standard <b>{finding.expected}</b> {finding.unit ?? ""}
             </Typography>
           )}
-          {finding.mend && onMend && <Button variant="outlined" onClick={() => void onMend([finding.key])}>Mend this</Button>}
+          {finding.mend && onMend && (
+            <Button variant="outlined" onClick={() => void onMend([finding.key])}>
+              Mend this
+            </Button>
+          )}
         </Box>
       )}
     </Box>
@@ -116,11 +211,19 @@ function FindingLine({ finding, selected, onSelect, onMend }: { finding: Numbere
 function Mended({ detail }: { detail: InspectedFileDetail }) {
   return (
     <Box component="section" sx={{ mt: 1.25, px: 2 }}>
-      <Typography variant="h3" sx={{ pb: 0.25, color: "success.main" }}>Mended and proved</Typography>
+      <Typography variant="h3" sx={{ pb: 0.25, color: "success.main" }}>
+        Mended and proved
+      </Typography>
       {(detail.mended ?? []).map((done, i) => (
-        <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>✓ {done.message}</Typography>
+        <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
+          ✓ {done.message}
+        </Typography>
       ))}
-      {detail.findings && detail.left && detail.left.length > 0 && <Typography variant="h3" sx={{ pt: 1.5 }}>Left to you</Typography>}
+      {detail.findings && detail.left && detail.left.length > 0 && (
+        <Typography variant="h3" sx={{ pt: 1.5 }}>
+          Left to you
+        </Typography>
+      )}
     </Box>
   );
 }
@@ -129,9 +232,13 @@ function NotJudged({ detail }: { detail: InspectedFileDetail }) {
   if (!detail.notJudged || detail.notJudged.length === 0) return null;
   return (
     <Box component="section" sx={{ mt: 2, px: 2 }}>
-      <Typography variant="h3" color="text.secondary">Not judged</Typography>
+      <Typography variant="h3" color="text.secondary">
+        Not judged
+      </Typography>
       {detail.notJudged.map(({ rule, reason }) => (
-        <Typography key={rule} variant="body2" color="text.secondary"><code>{rule}</code>: {reason}</Typography>
+        <Typography key={rule} variant="body2" color="text.secondary">
+          <code>{rule}</code>: {reason}
+        </Typography>
       ))}
     </Box>
   );

@@ -29,7 +29,13 @@ export function InspectionHome({ inspections, maxBytes }: { inspections: readonl
     <Page title="Inspection" lead="Measures drawings against the office standard.">
       <DropZone maxBytes={maxBytes} />
       <Part title="Looked at before">
-        {inspections.length === 0 ? <Typography variant="body2" color="text.secondary">Nothing yet. Drop a layered PDF above.</Typography> : <InspectionTable rows={inspections} />}
+        {inspections.length === 0 ? (
+          <Typography variant="body2" color="text.secondary">
+            Nothing yet. Drop a layered PDF above.
+          </Typography>
+        ) : (
+          <InspectionTable rows={inspections} />
+        )}
       </Part>
     </Page>
   );
@@ -46,7 +52,9 @@ function DropZone({ maxBytes }: { maxBytes: number }) {
     if (files.length === 0) return;
     setSending({ sent: 0, of: files.length, name: "" });
     try {
-      const { id, refused } = await uploadFiles(files, maxBytes, (sent, name) => setSending({ sent, of: files.length, name }));
+      const { id, refused } = await uploadFiles(files, maxBytes, (sent, name) =>
+        setSending({ sent, of: files.length, name }),
+      );
       if (refused.length > 0) notice(refused.join("\n"), "error");
       if (refused.length < files.length) router.push(`/inspection/${id}`);
       else router.refresh();
@@ -67,40 +75,91 @@ function DropZone({ maxBytes }: { maxBytes: number }) {
         setOver(false);
         void send(event.dataTransfer.files);
       }}
-      sx={{ border: "2px dashed", borderColor: over ? "secondary.main" : "divider", bgcolor: "background.paper", borderRadius: 1, py: 5, mb: 3, textAlign: "center" }}
+      sx={{
+        border: "2px dashed",
+        borderColor: over ? "secondary.main" : "divider",
+        bgcolor: "background.paper",
+        borderRadius: 1,
+        py: 5,
+        mb: 3,
+        textAlign: "center",
+      }}
     >
-      <input ref={input} type="file" multiple accept=".pdf,application/pdf" hidden data-testid="files" onChange={(event) => void send(event.target.files)} />
+      <input
+        ref={input}
+        type="file"
+        multiple
+        accept=".pdf,application/pdf"
+        hidden
+        data-testid="files"
+        onChange={(event) => void send(event.target.files)}
+      />
       {sending ? (
         <Box sx={{ width: 320, mx: "auto" }}>
-          <Typography variant="body2" sx={{ mb: 1 }}>Sending {sending.name} ({sending.sent + 1} of {sending.of})</Typography>
+          <Typography variant="body2" sx={{ mb: 1 }}>
+            Sending {sending.name} ({sending.sent + 1} of {sending.of})
+          </Typography>
           <LinearProgress aria-label="Sending files" variant="determinate" value={(sending.sent / sending.of) * 100} />
         </Box>
       ) : (
         <>
-          <Typography variant="h2" sx={{ mb: 0.5 }}>Drop drawings here</Typography>
-          <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>Layered PDF, several at once, up to {Math.round(maxBytes / 2 ** 20)} MB each</Typography>
-          <Button variant="contained" onClick={() => input.current?.click()}>Choose files</Button>
+          <Typography variant="h2" sx={{ mb: 0.5 }}>
+            Drop drawings here
+          </Typography>
+          <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+            Layered PDF, several at once, up to {Math.round(maxBytes / 2 ** 20)} MB each
+          </Typography>
+          <Button variant="contained" onClick={() => input.current?.click()}>
+            Choose files
+          </Button>
         </>
       )}
     </Box>
   );
 }
 
-const cell = { textAlign: "left", px: 1, height: 32, borderBottom: "1px solid", borderColor: "divider", fontSize: 13, fontWeight: 400 } as const;
+const cell = {
+  textAlign: "left",
+  px: 1,
+  height: 32,
+  borderBottom: "1px solid",
+  borderColor: "divider",
+  fontSize: 13,
+  fontWeight: 400,
+} as const;
 
 function InspectionTable({ rows }: { rows: readonly InspectionRow[] }) {
   return (
-    <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}>
+    <Box
+      component="table"
+      sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}
+    >
       <thead>
-        <tr><th>Inspection</th><th>Plan set</th><th>Files</th><th>Found</th><th>When</th></tr>
+        <tr>
+          <th>Inspection</th>
+          <th>Plan set</th>
+          <th>Files</th>
+          <th>Found</th>
+          <th>When</th>
+        </tr>
       </thead>
       <tbody>
         {rows.map((row) => (
           <tr key={row.id}>
-            <td><Box component={Link} href={`/inspection/${row.id}`} sx={{ color: "primary.main", fontWeight: 500 }}>{row.name}</Box></td>
+            <td>
+              <Box component={Link} href={`/inspection/${row.id}`} sx={{ color: "primary.main", fontWeight: 500 }}>
+                {row.name}
+              </Box>
+            </td>
             <td>{row.planSet ?? "–"}</td>
             <td>{row.files}</td>
-            <td>{row.busy > 0 ? `${row.busy} under way` : <SeveritySums stops={row.stops} mends={row.mends} notes={row.notes} />}</td>
+            <td>
+              {row.busy > 0 ? (
+                `${row.busy} under way`
+              ) : (
+                <SeveritySums stops={row.stops} mends={row.mends} notes={row.notes} />
+              )}
+            </td>
             <td>{new Date(row.madeAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
           </tr>
         ))}

@@ -34,21 +34,50 @@ export function LightTable({ initial, fileId, planSets }: Props) {
   const router = useRouter();
   const { inspection, refresh, offline } = useLiveInspection(initial);
   const chosen = inspection.files.find((file) => file.id === fileId) ?? inspection.files[0];
-  const open = useCallback((id: string) => router.replace(`/inspection/${inspection.id}?file=${id}`, { scroll: false }), [router, inspection.id]);
+  const open = useCallback(
+    (id: string) => router.replace(`/inspection/${inspection.id}?file=${id}`, { scroll: false }),
+    [router, inspection.id],
+  );
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100%" }}>
       <Box sx={{ px: 2, pt: 1.25, pb: 0.75, display: "flex", alignItems: "baseline", gap: 1.5 }}>
-        <Box component={Link} href="/inspection" sx={{ color: "text.secondary", fontSize: 13 }}>Inspection</Box>
-        <Typography variant="h1" noWrap sx={{ fontSize: 18 }}>{inspection.name}</Typography>
-        {offline && <Typography variant="body2" color="error">The server can&apos;t be reached; trying again.</Typography>}
+        <Box component={Link} href="/inspection" sx={{ color: "text.secondary", fontSize: 13 }}>
+          Inspection
+        </Box>
+        <Typography variant="h1" noWrap sx={{ fontSize: 18 }}>
+          {inspection.name}
+        </Typography>
+        {offline && (
+          <Typography variant="body2" color="error">
+            The server can&apos;t be reached; trying again.
+          </Typography>
+        )}
       </Box>
-      <FileStrip inspectionId={inspection.id} files={inspection.files} chosen={chosen?.id} onOpen={open} onChanged={refresh} />
-      {chosen ? <OneFile key={chosen.id} file={chosen} refresh={refresh} planSets={planSets} /> : <Typography sx={{ p: 3 }}>No file of this inspection could be taken.</Typography>}
+      <FileStrip
+        inspectionId={inspection.id}
+        files={inspection.files}
+        chosen={chosen?.id}
+        onOpen={open}
+        onChanged={refresh}
+      />
+      {chosen ? (
+        <OneFile key={chosen.id} file={chosen} refresh={refresh} planSets={planSets} />
+      ) : (
+        <Typography sx={{ p: 3 }}>No file of this inspection could be taken.</Typography>
+      )}
     </Box>
   );
 }
 
-function OneFile({ file, refresh, planSets }: { file: FileSummary; refresh: () => Promise<void>; planSets: Props["planSets"] }) {
+function OneFile({
+  file,
+  refresh,
+  planSets,
+}: {
+  file: FileSummary;
+  refresh: () => Promise<void>;
+  planSets: Props["planSets"];
+}) {
   const detail = useDetail(file);
   if (file.state === "failed" || file.state === "cancelled") return <NotInspected file={file} />;
   if (file.state !== "done" || !detail) return <UnderWay file={file} onChanged={refresh} />;
@@ -73,10 +102,20 @@ function NotInspected({ file }: { file: FileSummary }) {
   const cancelled = file.state === "cancelled";
   return (
     <Box sx={{ p: 4, maxWidth: 640 }}>
-      <Typography variant="h2" color={cancelled ? "text.primary" : "error"} sx={{ mb: 1 }}>{cancelled ? "Cancelled" : "This file could not be read"}</Typography>
-      <Typography variant="body1" sx={{ mb: 1, overflowWrap: "anywhere" }}>{file.name}</Typography>
-      <Typography variant="body1">{cancelled ? "The inspection was cancelled before it was done." : file.problem}</Typography>
-      {file.remedy && <Typography variant="body1" color="text.secondary">{file.remedy}</Typography>}
+      <Typography variant="h2" color={cancelled ? "text.primary" : "error"} sx={{ mb: 1 }}>
+        {cancelled ? "Cancelled" : "This file could not be read"}
+      </Typography>
+      <Typography variant="body1" sx={{ mb: 1, overflowWrap: "anywhere" }}>
+        {file.name}
+      </Typography>
+      <Typography variant="body1">
+        {cancelled ? "The inspection was cancelled before it was done." : file.problem}
+      </Typography>
+      {file.remedy && (
+        <Typography variant="body1" color="text.secondary">
+          {file.remedy}
+        </Typography>
+      )}
     </Box>
   );
 }
@@ -84,14 +123,35 @@ function NotInspected({ file }: { file: FileSummary }) {
 function UnderWay({ file, onChanged }: { file: FileSummary; onChanged: () => Promise<void> }) {
   return (
     <Box sx={{ p: 4, maxWidth: 480 }}>
-      <Typography variant="h2" sx={{ mb: 1 }}>{file.state === "waiting" ? "Waiting for a worker" : "Being measured"}</Typography>
-      <LinearProgress aria-label="Progress of the inspection" variant={file.state === "working" && file.progress > 0 ? "determinate" : "indeterminate"} value={file.progress * 100} sx={{ mb: 2 }} />
-      {file.state !== "done" && <Button onClick={() => void sendJson("POST", `/api/inspected/${file.id}/cancel`).then(onChanged)}>Cancel</Button>}
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        {file.state === "waiting" ? "Waiting for a worker" : "Being measured"}
+      </Typography>
+      <LinearProgress
+        aria-label="Progress of the inspection"
+        variant={file.state === "working" && file.progress > 0 ? "determinate" : "indeterminate"}
+        value={file.progress * 100}
+        sx={{ mb: 2 }}
+      />
+      {file.state !== "done" && (
+        <Button onClick={() => void sendJson("POST", `/api/inspected/${file.id}/cancel`).then(onChanged)}>
+          Cancel
+        </Button>
+      )}
     </Box>
   );
 }
 
-function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail: InspectedFileDetail; refresh: () => Promise<void>; planSets: Props["planSets"] }) {
+function Table({
+  file,
+  detail,
+  refresh,
+  planSets,
+}: {
+  file: FileSummary;
+  detail: InspectedFileDetail;
+  refresh: () => Promise<void>;
+  planSets: Props["planSets"];
+}) {
   const notice = useNotice();
   const view = useRef<SheetViewHandle>(null);
   const mended = detail.mendedSha256 !== null;
@@ -101,9 +161,14 @@ function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail:
   const [sourceOpen, setSourceOpen] = useState(false);
   const after = side === "after" && mended;
   const findings = useMemo(() => numbered((after ? detail.left : detail.findings) ?? []), [after, detail]);
-  const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`);
+  const { drawing, problem } = useDrawing(
+    `/api/inspected/${file.id}/drawing?state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`,
+  );
   const current = findings.find((finding) => finding.id === selected);
-  const places = useMemo(() => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES), [current, drawing, page]);
+  const places = useMemo(
+    () => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES),
+    [current, drawing, page],
+  );
   const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
   const mendBusy = file.mendState === "waiting" || file.mendState === "working";
 
@@ -126,7 +191,8 @@ function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail:
       setSelected(null);
       notice("Mended into a new file; the file as received is untouched.");
     }
-    if (wasBusy.current && file.mendState === "failed") notice(file.mendProblem ?? "The file could not be mended.", "error");
+    if (wasBusy.current && file.mendState === "failed")
+      notice(file.mendProblem ?? "The file could not be mended.", "error");
     wasBusy.current = mendBusy;
   }, [mendBusy, file.mendState, file.mendProblem, notice]);
 
@@ -142,33 +208,112 @@ function Table({ file, detail, refresh, planSets }: { file: FileSummary; detail:
     [file.id, refresh, notice],
   );
 
-  useKeys({ findings, selected, select, mend, view, canSwitch: mended, onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")), canMend: !after && !mendBusy });
+  useKeys({
+    findings,
+    selected,
+    select,
+    mend,
+    view,
+    canSwitch: mended,
+    onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")),
+    canMend: !after && !mendBusy,
+  });
 
   const pages = drawing?.pages.length ?? 1;
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0, 1fr) 372px" }}>
       <Box sx={{ position: "relative", minHeight: 0 }}>
-        {drawing ? <SheetView handle={view} drawing={drawing} page={page} flags={flags} selected={selected} places={places} onSelect={select} label={`${file.name}, page ${page}`} /> : <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>{problem ?? "Fetching the sheet…"}</Typography>}
-        <Box sx={{ position: "absolute", left: 12, bottom: 10, display: "flex", gap: 1, alignItems: "center", bgcolor: "background.paper", border: "1px solid", borderColor: "divider", borderRadius: 1, px: 0.5 }}>
+        {drawing ? (
+          <SheetView
+            handle={view}
+            drawing={drawing}
+            page={page}
+            flags={flags}
+            selected={selected}
+            places={places}
+            onSelect={select}
+            label={`${file.name}, page ${page}`}
+          />
+        ) : (
+          <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>
+            {problem ?? "Fetching the sheet…"}
+          </Typography>
+        )}
+        <Box
+          sx={{
+            position: "absolute",
+            left: 12,
+            bottom: 10,
+            display: "flex",
+            gap: 1,
+            alignItems: "center",
+            bgcolor: "background.paper",
+            border: "1px solid",
+            borderColor: "divider",
+            borderRadius: 1,
+            px: 0.5,
+          }}
+        >
           <Button onClick={() => view.current?.fit()}>Whole sheet</Button>
-          <Button aria-label="Zoom out" onClick={() => view.current?.zoom(1 / STEP)} sx={{ minWidth: 30 }}>−</Button>
-          <Button aria-label="Zoom in" onClick={() => view.current?.zoom(STEP)} sx={{ minWidth: 30 }}>+</Button>
+          <Button aria-label="Zoom out" onClick={() => view.current?.zoom(1 / STEP)} sx={{ minWidth: 30 }}>
+            −
+          </Button>
+          <Button aria-label="Zoom in" onClick={() => view.current?.zoom(STEP)} sx={{ minWidth: 30 }}>
+            +
+          </Button>
           {pages > 1 && (
             <>
-              <Button aria-label="Previous page" disabled={page <= 1} onClick={() => setPage(page - 1)} sx={{ minWidth: 30 }}>‹</Button>
-              <Typography variant="body2">page {page} of {pages}</Typography>
-              <Button aria-label="Next page" disabled={page >= pages} onClick={() => setPage(page + 1)} sx={{ minWidth: 30 }}>›</Button>
+              <Button
+                aria-label="Previous page"
+                disabled={page <= 1}
+                onClick={() => setPage(page - 1)}
+                sx={{ minWidth: 30 }}
+              >
+                ‹
+              </Button>
+              <Typography variant="body2">
+                page {page} of {pages}
+              </Typography>
+              <Button
+                aria-label="Next page"
+                disabled={page >= pages}
+                onClick={() => setPage(page + 1)}
+                sx={{ minWidth: 30 }}
+              >
+                ›
+              </Button>
             </>
           )}
         </Box>
         {mended && (
-          <ToggleButtonGroup exclusive size="small" value={side} onChange={(_event, value: "before" | "after" | null) => value && setSide(value)} aria-label="Before or after the mend" sx={{ position: "absolute", left: 12, top: 10, bgcolor: "background.paper" }}>
-            <ToggleButton value="before" sx={{ textTransform: "none", py: 0.25 }}>As received</ToggleButton>
-            <ToggleButton value="after" sx={{ textTransform: "none", py: 0.25 }}>Mended</ToggleButton>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={side}
+            onChange={(_event, value: "before" | "after" | null) => value && setSide(value)}
+            aria-label="Before or after the mend"
+            sx={{ position: "absolute", left: 12, top: 10, bgcolor: "background.paper" }}
+          >
+            <ToggleButton value="before" sx={{ textTransform: "none", py: 0.25 }}>
+              As received
+            </ToggleButton>
+            <ToggleButton value="after" sx={{ textTransform: "none", py: 0.25 }}>
+              Mended
+            </ToggleButton>
           </ToggleButtonGroup>
         )}
       </Box>
-      <Findings file={file} detail={detail} after={after} findings={findings} selected={selected} mendBusy={mendBusy} onSelect={select} onMend={mend} onSource={() => setSourceOpen(true)} />
+      <Findings
+        file={file}
+        detail={detail}
+        after={after}
+        findings={findings}
+        selected={selected}
+        mendBusy={mendBusy}
+        onSelect={select}
+        onMend={mend}
+        onSource={() => setSourceOpen(true)}
+      />
       {sourceOpen && <SourceDialog file={detail} planSets={planSets} onClose={() => setSourceOpen(false)} />}
     </Box>
   );
@@ -192,7 +337,14 @@ function useKeys({ findings, selected, select, mend, view, canSwitch, onSwitch, 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || /INPUT|TEXTAREA|SELECT/.test(target.tagName) || target.closest('[role="dialog"]')) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        /INPUT|TEXTAREA|SELECT/.test(target.tagName) ||
+        target.closest('[role="dialog"]')
+      )
+        return;
       const at = findings.findIndex((finding) => finding.id === selected);
       const go = (index: number): void => select(findings[(index + findings.length) % findings.length]?.id ?? null);
       const current = findings[at];

@@ -13,7 +13,15 @@ import type { InspectedFileDetail } from "@/server/queries/inspections";
 import { sendJson, wordsOf } from "../shared/api";
 
 /** Takes an inspected file over into a plan set as a source drawing, from where it goes on a sheet. */
-export default function SourceDialog({ file, planSets, onClose }: { file: InspectedFileDetail; planSets: readonly { id: string; name: string }[]; onClose: () => void }) {
+export default function SourceDialog({
+  file,
+  planSets,
+  onClose,
+}: {
+  file: InspectedFileDetail;
+  planSets: readonly { id: string; name: string }[];
+  onClose: () => void;
+}) {
   const router = useRouter();
   const [planSetId, setPlanSetId] = useState(planSets[0]?.id ?? "");
   const [title, setTitle] = useState(file.name.replace(/\.pdf$/i, ""));
@@ -37,15 +45,33 @@ export default function SourceDialog({ file, planSets, onClose }: { file: Inspec
       <DialogContent sx={{ display: "flex", flexDirection: "column", gap: 2, pt: "8px !important" }}>
         {planSets.length === 0 && "There is no plan set yet. Make one under Plan sets first."}
         <TextField select label="Plan set" value={planSetId} onChange={(event) => setPlanSetId(event.target.value)}>
-          {planSets.map((each) => <MenuItem key={each.id} value={each.id}>{each.name}</MenuItem>)}
+          {planSets.map((each) => (
+            <MenuItem key={each.id} value={each.id}>
+              {each.name}
+            </MenuItem>
+          ))}
         </TextField>
         <TextField label="Title of the drawing" value={title} onChange={(event) => setTitle(event.target.value)} />
-        <TextField label="Scale it is drawn at" value={drawnAt} onChange={(event) => setDrawnAt(event.target.value)} error={!scale.ok} helperText={scale.ok ? (file.statedScale ? "As the file states it" : "The file states no scale") : scale.problem.remedy} />
+        <TextField
+          label="Scale it is drawn at"
+          value={drawnAt}
+          onChange={(event) => setDrawnAt(event.target.value)}
+          error={!scale.ok}
+          helperText={
+            scale.ok ? (file.statedScale ? "As the file states it" : "The file states no scale") : scale.problem.remedy
+          }
+        />
         {problem && <span role="alert">{problem}</span>}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={!planSetId || !scale.ok || title.trim() === "" || sending} onClick={() => void send()}>{file.mendedSha256 ? "Take the mended file" : "Take the file as received"}</Button>
+        <Button
+          variant="contained"
+          disabled={!planSetId || !scale.ok || title.trim() === "" || sending}
+          onClick={() => void send()}
+        >
+          {file.mendedSha256 ? "Take the mended file" : "Take the file as received"}
+        </Button>
       </DialogActions>
     </Dialog>
   );

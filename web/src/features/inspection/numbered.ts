@@ -8,7 +8,8 @@ export interface Numbered extends FindingRow {
   readonly key: string;
 }
 
-export const numbered = (rows: readonly FindingRow[]): Numbered[] => rows.map((row, i) => ({ ...row, id: String(i + 1), number: i + 1, key: findingKey(row) }));
+export const numbered = (rows: readonly FindingRow[]): Numbered[] =>
+  rows.map((row, i) => ({ ...row, id: String(i + 1), number: i + 1, key: findingKey(row) }));
 
 /** Flags that would hide each other are set apart so far. Millimetres. */
 const APART_MM = 9;
@@ -19,7 +20,13 @@ export function flagsOf(findings: readonly Numbered[], page: number): Flag[] {
   for (const finding of findings) {
     if (finding.page !== page || finding.placesMm.length === 0) continue;
     const spot = freeSpot(finding.placesMm, flags);
-    flags.push({ id: finding.id, number: finding.number, severity: finding.severity, ...spot, label: `Finding ${finding.number}: ${finding.message}` });
+    flags.push({
+      id: finding.id,
+      number: finding.number,
+      severity: finding.severity,
+      ...spot,
+      label: `Finding ${finding.number}: ${finding.message}`,
+    });
   }
   return flags;
 }

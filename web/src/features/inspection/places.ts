@@ -12,7 +12,9 @@ export function placesOn(drawing: Drawing, page: number, finding: Numbered): rea
   const on = new Set(drawing.layers.flatMap((layer, id) => (layer.name === finding.layer ? [id] : [])));
   const places: number[] = [];
   const add = ({ x, y, width, height }: BoxMm): void => void places.push(x, y, width, height);
-  for (let row = 0; row < sheet.paths.count && places.length < MOST_BOXES * 4; row++) if (on.has(sheet.paths.layer[row] ?? -1)) add(pathBox(sheet.paths, row));
-  for (let row = 0; row < sheet.texts.count && places.length < MOST_BOXES * 4; row++) if (on.has(sheet.texts.layer[row] ?? -1)) add(textBox(sheet.texts, row));
+  for (let row = 0; row < sheet.paths.count && places.length < MOST_BOXES * 4; row++)
+    if (on.has(sheet.paths.layer[row] ?? -1)) add(pathBox(sheet.paths, row));
+  for (let row = 0; row < sheet.texts.count && places.length < MOST_BOXES * 4; row++)
+    if (on.has(sheet.texts.layer[row] ?? -1)) add(textBox(sheet.texts, row));
   return places;
 }

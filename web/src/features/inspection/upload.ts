@@ -1,15 +1,24 @@
 import { sendFile, sendJson, wordsOf } from "../shared/api";
 
 /** Makes an inspection of dropped files and sends them one after the other. Returns its id and what could not be taken. */
-export async function uploadFiles(files: readonly File[], maxBytes: number, onSent: (sent: number, name: string) => void): Promise<{ id: string; refused: string[] }> {
+export async function uploadFiles(
+  files: readonly File[],
+  maxBytes: number,
+  onSent: (sent: number, name: string) => void,
+): Promise<{ id: string; refused: string[] }> {
   const [first] = files;
-  const name = files.length === 1 && first ? first.name : `${files.length} files, ${new Date().toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}`;
+  const name =
+    files.length === 1 && first
+      ? first.name
+      : `${files.length} files, ${new Date().toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}`;
   const { id } = await sendJson<{ id: string }>("POST", "/api/inspections", { name });
   const refused: string[] = [];
   for (const [i, file] of files.entries()) {
     onSent(i, file.name);
     if (file.size > maxBytes) {
-      refused.push(`${file.name} has ${Math.round(file.size / 2 ** 20)} MB; the limit is ${Math.round(maxBytes / 2 ** 20)} MB. It was not read.`);
+      refused.push(
+        `${file.name} has ${Math.round(file.size / 2 ** 20)} MB; the limit is ${Math.round(maxBytes / 2 ** 20)} MB. It was not read.`,
+      );
       continue;
     }
     try {

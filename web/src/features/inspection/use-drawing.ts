@@ -5,7 +5,11 @@ import { fetchDrawing } from "../shared/packed";
 
 /** Fetches a kept drawing; `null` while it is on its way. */
 export function useDrawing(path: string | null): { drawing: Drawing | null; problem: string | null } {
-  const [state, setState] = useState<{ path: string | null; drawing: Drawing | null; problem: string | null }>({ path: null, drawing: null, problem: null });
+  const [state, setState] = useState<{ path: string | null; drawing: Drawing | null; problem: string | null }>({
+    path: null,
+    drawing: null,
+    problem: null,
+  });
   useEffect(() => {
     if (path === null) return;
     let wanted = true;

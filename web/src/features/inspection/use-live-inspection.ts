@@ -10,10 +10,15 @@ export interface LiveInspection {
 
 const POLL_MS = 600;
 
-const busy = (file: FileSummary): boolean => ["waiting", "working"].includes(file.state) || file.mendState === "waiting" || file.mendState === "working";
+const busy = (file: FileSummary): boolean =>
+  ["waiting", "working"].includes(file.state) || file.mendState === "waiting" || file.mendState === "working";
 
 /** The state of an inspection, asked for anew while anything in it is under way. */
-export function useLiveInspection(initial: LiveInspection): { inspection: LiveInspection; refresh: () => Promise<void>; offline: boolean } {
+export function useLiveInspection(initial: LiveInspection): {
+  inspection: LiveInspection;
+  refresh: () => Promise<void>;
+  offline: boolean;
+} {
   const [inspection, setInspection] = useState(initial);
   const [offline, setOffline] = useState(false);
   const refresh = useCallback(async () => {

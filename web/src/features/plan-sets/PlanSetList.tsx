@@ -24,15 +24,43 @@ export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
   return (
     <Page title="Plan sets" lead="The sheets of each project, on the office's frames.">
       {rows.map((row) => (
-        <Box key={row.id} component={Link} href={`/plan-sets/${row.id}`} sx={{ display: "grid", gridTemplateColumns: "1fr 220px 140px 140px", alignItems: "baseline", gap: 2, py: 1.25, px: 1, borderBottom: "1px solid", borderColor: "divider", color: "text.primary", textDecoration: "none", "&:hover": { bgcolor: "background.paper" } }}>
-          <Typography variant="h2" component="span" sx={{ overflowWrap: "anywhere", color: "primary.main" }}>{row.name}</Typography>
-          <Typography variant="body2" component="span" color="text.secondary">{row.client || "client not named"}</Typography>
-          <Typography variant="body2" component="span">{row.units === "metric" ? "metric" : "feet and inches"}</Typography>
-          <Typography variant="body2" component="span">{row.sheets} {row.sheets === 1 ? "sheet" : "sheets"}, {row.sources} {row.sources === 1 ? "drawing" : "drawings"}</Typography>
+        <Box
+          key={row.id}
+          component={Link}
+          href={`/plan-sets/${row.id}`}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: "1fr 220px 140px 140px",
+            alignItems: "baseline",
+            gap: 2,
+            py: 1.25,
+            px: 1,
+            borderBottom: "1px solid",
+            borderColor: "divider",
+            color: "text.primary",
+            textDecoration: "none",
+            "&:hover": { bgcolor: "background.paper" },
+          }}
+        >
+          <Typography variant="h2" component="span" sx={{ overflowWrap: "anywhere", color: "primary.main" }}>
+            {row.name}
+          </Typography>
+          <Typography variant="body2" component="span" color="text.secondary">
+            {row.client || "client not named"}
+          </Typography>
+          <Typography variant="body2" component="span">
+            {row.units === "metric" ? "metric" : "feet and inches"}
+          </Typography>
+          <Typography variant="body2" component="span">
+            {row.sheets} {row.sheets === 1 ? "sheet" : "sheets"}, {row.sources}{" "}
+            {row.sources === 1 ? "drawing" : "drawings"}
+          </Typography>
         </Box>
       ))}
       <Box sx={{ mt: 4, maxWidth: 640 }}>
-        <Part title="New plan set"><NewPlanSet /></Part>
+        <Part title="New plan set">
+          <NewPlanSet />
+        </Part>
       </Box>
     </Page>
   );
@@ -52,13 +80,34 @@ function NewPlanSet() {
     }
   };
   return (
-    <Box component="form" onSubmit={(event) => { event.preventDefault(); void make(); }} sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
-      <TextField label="Project" value={name} onChange={(event) => setName(event.target.value)} sx={{ flex: 1 }} slotProps={{ htmlInput: { maxLength: 200 } }} />
-      <TextField select label="Units" value={units} onChange={(event) => setUnits(event.target.value as PlanSetRow["units"])} sx={{ width: 160 }}>
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void make();
+      }}
+      sx={{ display: "flex", gap: 1.5, alignItems: "center" }}
+    >
+      <TextField
+        label="Project"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        sx={{ flex: 1 }}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
+      <TextField
+        select
+        label="Units"
+        value={units}
+        onChange={(event) => setUnits(event.target.value as PlanSetRow["units"])}
+        sx={{ width: 160 }}
+      >
         <MenuItem value="metric">metric</MenuItem>
         <MenuItem value="feet-inches">feet and inches</MenuItem>
       </TextField>
-      <Button type="submit" variant="contained" disabled={name.trim() === ""}>Make</Button>
+      <Button type="submit" variant="contained" disabled={name.trim() === ""}>
+        Make
+      </Button>
     </Box>
   );
 }

@@ -45,7 +45,13 @@ export interface ParticularField {
 }
 
 interface Props {
-  readonly planSet: { readonly id: string; readonly name: string; readonly units: string; readonly version: number; readonly particulars: Readonly<Record<string, string>> };
+  readonly planSet: {
+    readonly id: string;
+    readonly name: string;
+    readonly units: string;
+    readonly version: number;
+    readonly particulars: Readonly<Record<string, string>>;
+  };
   readonly sheets: readonly SheetRow[];
   readonly sources: readonly SourceRow[];
   readonly frames: readonly FrameShape[];
@@ -56,26 +62,58 @@ interface Props {
 /** A plan set: its register with true-proportion sheets, its particulars, and its source drawings. */
 export function PlanSetView({ planSet, sheets, sources, frames, fields, numbering }: Props) {
   return (
-    <Page title={planSet.name} lead={<><Link href="/plan-sets">Plan sets</Link> · {planSet.units === "metric" ? "metric" : "feet and inches"}</>}>
+    <Page
+      title={planSet.name}
+      lead={
+        <>
+          <Link href="/plan-sets">Plan sets</Link> · {planSet.units === "metric" ? "metric" : "feet and inches"}
+        </>
+      }
+    >
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 320px", gap: 4 }}>
         <Box>
           <Part title="Set register">
             <Thumbnails planSetId={planSet.id} sheets={sheets} frames={frames} />
             <SheetTable planSetId={planSet.id} sheets={sheets} />
-            <NewSheet planSetId={planSet.id} frames={frames} numbering={numbering} taken={sheets.map((sheet) => sheet.number)} />
+            <NewSheet
+              planSetId={planSet.id}
+              frames={frames}
+              numbering={numbering}
+              taken={sheets.map((sheet) => sheet.number)}
+            />
           </Part>
           <Part title="Source drawings">
-            {sources.length === 0 && <Typography variant="body2" color="text.secondary">None yet. Inspect a drawing and choose “Put on a sheet”.</Typography>}
+            {sources.length === 0 && (
+              <Typography variant="body2" color="text.secondary">
+                None yet. Inspect a drawing and choose “Put on a sheet”.
+              </Typography>
+            )}
             {sources.map((source) => (
-              <Box key={source.id} sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 100px", gap: 2, py: 0.6, borderBottom: "1px solid", borderColor: "divider", fontSize: 13, overflowWrap: "anywhere" }}>
+              <Box
+                key={source.id}
+                sx={{
+                  display: "grid",
+                  gridTemplateColumns: "1fr 1fr 100px",
+                  gap: 2,
+                  py: 0.6,
+                  borderBottom: "1px solid",
+                  borderColor: "divider",
+                  fontSize: 13,
+                  overflowWrap: "anywhere",
+                }}
+              >
                 <span>{source.title}</span>
-                <Box component="span" sx={{ color: "text.secondary" }}>{source.fileName}</Box>
+                <Box component="span" sx={{ color: "text.secondary" }}>
+                  {source.fileName}
+                </Box>
                 <span>{source.drawnAt}</span>
               </Box>
             ))}
           </Part>
         </Box>
-        <Part title="Particulars"><Particulars planSet={planSet} fields={fields} /></Part>
+        <Part title="Particulars">
+          <Particulars planSet={planSet} fields={fields} />
+        </Part>
       </Box>
     </Page>
   );
@@ -84,20 +122,69 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
 /** Millimetres of paper in one pixel of a thumbnail. */
 const MM_A_PIXEL = 5.2;
 
-function Thumbnails({ planSetId, sheets, frames }: { planSetId: string; sheets: readonly SheetRow[]; frames: readonly FrameShape[] }) {
+function Thumbnails({
+  planSetId,
+  sheets,
+  frames,
+}: {
+  planSetId: string;
+  sheets: readonly SheetRow[];
+  frames: readonly FrameShape[];
+}) {
   return (
     <Box sx={{ display: "flex", gap: 2, flexWrap: "wrap", alignItems: "flex-end", mb: 2 }}>
       {sheets.map((sheet) => {
         const frame = frames.find((each) => each.id === sheet.frame);
         const [width, height] = [(frame?.widthMm ?? 420) / MM_A_PIXEL, (frame?.heightMm ?? 297) / MM_A_PIXEL];
         return (
-          <Box key={sheet.id} component={Link} href={`/plan-sets/${planSetId}/sheets/${sheet.id}`} sx={{ color: "text.primary", textDecoration: "none", fontSize: 12, textAlign: "center" }}>
-            <svg width={width} height={height} viewBox={`0 0 ${frame?.widthMm ?? 420} ${frame?.heightMm ?? 297}`} style={{ display: "block", background: "#fff", boxShadow: "0 1px 2px rgba(27,42,65,.25)" }} aria-hidden>
-              <rect x={20} y={10} width={(frame?.widthMm ?? 420) - 30} height={(frame?.heightMm ?? 297) - 20} fill="none" stroke="#1B2A41" strokeWidth={3} />
-              {frame && <rect x={frame.widthMm - 10 - frame.block.widthMm} y={frame.heightMm - 10 - frame.block.heightMm} width={frame.block.widthMm} height={frame.block.heightMm} fill={sheet.empty > 0 ? "#F3D9A8" : "#E3E7EE"} stroke="#1B2A41" strokeWidth={2} />}
-              {sheet.scale && <rect x={60} y={50} width={(frame?.widthMm ?? 420) * 0.55} height={(frame?.heightMm ?? 297) * 0.5} fill="none" stroke="#8A93A3" strokeWidth={4} />}
+          <Box
+            key={sheet.id}
+            component={Link}
+            href={`/plan-sets/${planSetId}/sheets/${sheet.id}`}
+            sx={{ color: "text.primary", textDecoration: "none", fontSize: 12, textAlign: "center" }}
+          >
+            <svg
+              width={width}
+              height={height}
+              viewBox={`0 0 ${frame?.widthMm ?? 420} ${frame?.heightMm ?? 297}`}
+              style={{ display: "block", background: "#fff", boxShadow: "0 1px 2px rgba(27,42,65,.25)" }}
+              aria-hidden
+            >
+              <rect
+                x={20}
+                y={10}
+                width={(frame?.widthMm ?? 420) - 30}
+                height={(frame?.heightMm ?? 297) - 20}
+                fill="none"
+                stroke="#1B2A41"
+                strokeWidth={3}
+              />
+              {frame && (
+                <rect
+                  x={frame.widthMm - 10 - frame.block.widthMm}
+                  y={frame.heightMm - 10 - frame.block.heightMm}
+                  width={frame.block.widthMm}
+                  height={frame.block.heightMm}
+                  fill={sheet.empty > 0 ? "#F3D9A8" : "#E3E7EE"}
+                  stroke="#1B2A41"
+                  strokeWidth={2}
+                />
+              )}
+              {sheet.scale && (
+                <rect
+                  x={60}
+                  y={50}
+                  width={(frame?.widthMm ?? 420) * 0.55}
+                  height={(frame?.heightMm ?? 297) * 0.5}
+                  fill="none"
+                  stroke="#8A93A3"
+                  strokeWidth={4}
+                />
+              )}
             </svg>
-            <Box component="span" sx={{ fontFamily: CODE_FONT }}>{sheet.number}</Box>
+            <Box component="span" sx={{ fontFamily: CODE_FONT }}>
+              {sheet.number}
+            </Box>
           </Box>
         );
       })}
@@ -105,17 +192,50 @@ function Thumbnails({ planSetId, sheets, frames }: { planSetId: string; sheets: 
   );
 }
 
-const cell = { textAlign: "left", px: 1, height: 32, borderBottom: "1px solid", borderColor: "divider", fontSize: 13, fontWeight: 400 } as const;
+const cell = {
+  textAlign: "left",
+  px: 1,
+  height: 32,
+  borderBottom: "1px solid",
+  borderColor: "divider",
+  fontSize: 13,
+  fontWeight: 400,
+} as const;
 
 function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly SheetRow[] }) {
-  if (sheets.length === 0) return <Typography variant="body2" color="text.secondary">No sheet yet.</Typography>;
+  if (sheets.length === 0)
+    return (
+      <Typography variant="body2" color="text.secondary">
+        No sheet yet.
+      </Typography>
+    );
   return (
-    <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}>
-      <thead><tr><th>Number</th><th>Title</th><th>Frame</th><th>Scale</th><th>Rev.</th><th>Title block</th></tr></thead>
+    <Box
+      component="table"
+      sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}
+    >
+      <thead>
+        <tr>
+          <th>Number</th>
+          <th>Title</th>
+          <th>Frame</th>
+          <th>Scale</th>
+          <th>Rev.</th>
+          <th>Title block</th>
+        </tr>
+      </thead>
       <tbody>
         {sheets.map((sheet) => (
           <tr key={sheet.id}>
-            <td><Box component={Link} href={`/plan-sets/${planSetId}/sheets/${sheet.id}`} sx={{ fontFamily: CODE_FONT, color: "primary.main" }}>{sheet.number}</Box></td>
+            <td>
+              <Box
+                component={Link}
+                href={`/plan-sets/${planSetId}/sheets/${sheet.id}`}
+                sx={{ fontFamily: CODE_FONT, color: "primary.main" }}
+              >
+                {sheet.number}
+              </Box>
+            </td>
             <td>{sheet.title}</td>
             <td>{sheet.frame}</td>
             <td>{sheet.scale ?? "nothing placed"}</td>
@@ -128,7 +248,17 @@ function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly
   );
 }
 
-function NewSheet({ planSetId, frames, numbering, taken }: { planSetId: string; frames: readonly FrameShape[]; numbering: NameGrammar; taken: readonly string[] }) {
+function NewSheet({
+  planSetId,
+  frames,
+  numbering,
+  taken,
+}: {
+  planSetId: string;
+  frames: readonly FrameShape[];
+  numbering: NameGrammar;
+  taken: readonly string[];
+}) {
   const router = useRouter();
   const notice = useNotice();
   const [number, setNumber] = useState("");
@@ -138,20 +268,51 @@ function NewSheet({ planSetId, frames, numbering, taken }: { planSetId: string; 
   const wrong = taken.includes(number) ? "This number is taken." : parsed && !parsed.ok ? parsed.failure.message : null;
   const make = async (): Promise<void> => {
     try {
-      const { id } = await sendJson<{ id: string }>("POST", `/api/plan-sets/${planSetId}/sheets`, { number, title, frame });
+      const { id } = await sendJson<{ id: string }>("POST", `/api/plan-sets/${planSetId}/sheets`, {
+        number,
+        title,
+        frame,
+      });
       router.push(`/plan-sets/${planSetId}/sheets/${id}`);
     } catch (error) {
       notice(wordsOf(error), "error");
     }
   };
   return (
-    <Box component="form" onSubmit={(event) => { event.preventDefault(); void make(); }} sx={{ display: "flex", gap: 1, mt: 1.5, alignItems: "flex-start" }}>
-      <TextField label="Number" placeholder={numbering.examples[0] ?? ""} value={number} onChange={(event) => setNumber(event.target.value.toUpperCase())} error={wrong !== null} helperText={wrong} sx={{ width: 130 }} />
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void make();
+      }}
+      sx={{ display: "flex", gap: 1, mt: 1.5, alignItems: "flex-start" }}
+    >
+      <TextField
+        label="Number"
+        placeholder={numbering.examples[0] ?? ""}
+        value={number}
+        onChange={(event) => setNumber(event.target.value.toUpperCase())}
+        error={wrong !== null}
+        helperText={wrong}
+        sx={{ width: 130 }}
+      />
       <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} sx={{ flex: 1 }} />
-      <TextField select label="Frame" value={frame} onChange={(event) => setFrame(event.target.value)} sx={{ width: 120 }}>
-        {frames.map((each) => <MenuItem key={each.id} value={each.id}>{each.id}</MenuItem>)}
+      <TextField
+        select
+        label="Frame"
+        value={frame}
+        onChange={(event) => setFrame(event.target.value)}
+        sx={{ width: 120 }}
+      >
+        {frames.map((each) => (
+          <MenuItem key={each.id} value={each.id}>
+            {each.id}
+          </MenuItem>
+        ))}
       </TextField>
-      <Button type="submit" variant="outlined" disabled={number === "" || wrong !== null} sx={{ height: 38 }}>Add sheet</Button>
+      <Button type="submit" variant="outlined" disabled={number === "" || wrong !== null} sx={{ height: 38 }}>
+        Add sheet
+      </Button>
     </Box>
   );
 }
@@ -171,12 +332,32 @@ function Particulars({ planSet, fields }: { planSet: Props["planSet"]; fields: r
     }
   };
   return (
-    <Box component="form" onSubmit={(event) => { event.preventDefault(); void save(); }} sx={{ display: "flex", flexDirection: "column", gap: 1.5, pt: 0.5 }}>
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+      sx={{ display: "flex", flexDirection: "column", gap: 1.5, pt: 0.5 }}
+    >
       {fields.map(({ field, label }) => {
         const empty = (values[field] ?? "").trim() === "";
-        return <TextField key={field} label={label} value={values[field] ?? ""} onChange={(event) => setValues({ ...values, [field]: event.target.value })} color={empty ? "secondary" : "primary"} focused={empty ? true : undefined} helperText={empty ? "empty on every sheet" : undefined} slotProps={{ htmlInput: { maxLength: 4000 } }} />;
+        return (
+          <TextField
+            key={field}
+            label={label}
+            value={values[field] ?? ""}
+            onChange={(event) => setValues({ ...values, [field]: event.target.value })}
+            color={empty ? "secondary" : "primary"}
+            focused={empty ? true : undefined}
+            helperText={empty ? "empty on every sheet" : undefined}
+            slotProps={{ htmlInput: { maxLength: 4000 } }}
+          />
+        );
       })}
-      <Button type="submit" variant="contained" disabled={!changed}>Store particulars</Button>
+      <Button type="submit" variant="contained" disabled={!changed}>
+        Store particulars
+      </Button>
     </Box>
   );
 }

@@ -37,7 +37,13 @@ interface Props {
 
 /** What came out of composing: where the drawing lies, and what an inspection says of the sheet. */
 interface Facts {
-  readonly placed: { readonly x: number; readonly y: number; readonly width: number; readonly height: number; readonly fits: boolean } | null;
+  readonly placed: {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+    readonly fits: boolean;
+  } | null;
   readonly findings: readonly { readonly rule: string; readonly message: string; readonly severity: string }[];
 }
 
@@ -53,7 +59,8 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
   const changed = JSON.stringify(draft) !== JSON.stringify(sheet);
   const { drawing, facts, problem, working } = usePreview(sheet.id, draft);
   const set = (change: Partial<BenchSheet>): void => setDraft((was) => ({ ...was, ...change }));
-  const place = (change: Partial<PlacementRow>): void => setDraft((was) => (was.placement ? { ...was, placement: { ...was.placement, ...change } } : was));
+  const place = (change: Partial<PlacementRow>): void =>
+    setDraft((was) => (was.placement ? { ...was, placement: { ...was.placement, ...change } } : was));
   useEffect(() => setDraft(sheet), [sheet]);
   const store = async (): Promise<void> => {
     const { id, version, placement, ...rest } = draft;
@@ -67,43 +74,127 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
   };
   const choose = (sourceId: string): void => {
     const source = sources.find((each) => each.id === sourceId);
-    if (source) set({ placement: { sourceId, placedAt: draft.placement?.placedAt ?? source.drawnAt, title: draft.placement?.title || source.title } });
+    if (source)
+      set({
+        placement: {
+          sourceId,
+          placedAt: draft.placement?.placedAt ?? source.drawnAt,
+          title: draft.placement?.title || source.title,
+        },
+      });
   };
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 330px", height: "100%" }}>
       <Box sx={{ position: "relative", minHeight: 0 }}>
-        {drawing ? <SheetView handle={view} drawing={drawing} page={1} label={`Sheet ${draft.number}`} /> : <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>{problem ?? "Composing the sheet…"}</Typography>}
+        {drawing ? (
+          <SheetView handle={view} drawing={drawing} page={1} label={`Sheet ${draft.number}`} />
+        ) : (
+          <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>
+            {problem ?? "Composing the sheet…"}
+          </Typography>
+        )}
         <Box sx={{ position: "absolute", left: 12, bottom: 10, display: "flex", gap: 1, alignItems: "center" }}>
-          <Button variant="outlined" sx={{ bgcolor: "background.paper" }} onClick={() => view.current?.fit()}>Whole sheet</Button>
-          {working && drawing && <Typography variant="body2" color="text.secondary">composing…</Typography>}
+          <Button variant="outlined" sx={{ bgcolor: "background.paper" }} onClick={() => view.current?.fit()}>
+            Whole sheet
+          </Button>
+          {working && drawing && (
+            <Typography variant="body2" color="text.secondary">
+              composing…
+            </Typography>
+          )}
         </Box>
       </Box>
-      <Box component="aside" aria-label="Sheet" sx={{ borderLeft: "1px solid", borderColor: "divider", bgcolor: "background.paper", p: 2, overflow: "auto", display: "flex", flexDirection: "column", gap: 1.5 }}>
+      <Box
+        component="aside"
+        aria-label="Sheet"
+        sx={{
+          borderLeft: "1px solid",
+          borderColor: "divider",
+          bgcolor: "background.paper",
+          p: 2,
+          overflow: "auto",
+          display: "flex",
+          flexDirection: "column",
+          gap: 1.5,
+        }}
+      >
         <Box>
-          <Box component={Link} href={`/plan-sets/${planSet.id}`} sx={{ fontSize: 13, color: "text.secondary" }}>{planSet.name}</Box>
-          <Typography variant="h1" sx={{ fontFamily: CODE_FONT, fontSize: 20 }}>{draft.number}</Typography>
+          <Box component={Link} href={`/plan-sets/${planSet.id}`} sx={{ fontSize: 13, color: "text.secondary" }}>
+            {planSet.name}
+          </Box>
+          <Typography variant="h1" sx={{ fontFamily: CODE_FONT, fontSize: 20 }}>
+            {draft.number}
+          </Typography>
         </Box>
         <Box sx={{ display: "flex", gap: 1 }}>
-          <Button variant="contained" disabled={!changed} onClick={() => void store()}>Store sheet</Button>
-          <Button variant="outlined" disabled={changed || problem !== null} href={`/api/sheets/${sheet.id}/download`} title={changed ? "Store the sheet first" : undefined}>Download PDF</Button>
+          <Button variant="contained" disabled={!changed} onClick={() => void store()}>
+            Store sheet
+          </Button>
+          <Button
+            variant="outlined"
+            disabled={changed || problem !== null}
+            href={`/api/sheets/${sheet.id}/download`}
+            title={changed ? "Store the sheet first" : undefined}
+          >
+            Download PDF
+          </Button>
         </Box>
         <TextField label="Number" value={draft.number} onChange={(event) => set({ number: event.target.value })} />
         <TextField label="Title" value={draft.title} onChange={(event) => set({ title: event.target.value })} />
         <Box sx={{ display: "flex", gap: 1 }}>
-          <TextField select label="Frame" value={draft.frame} onChange={(event) => set({ frame: event.target.value })} sx={{ flex: 1 }}>
-            {frames.map((each) => <MenuItem key={each.id} value={each.id}>{each.title}</MenuItem>)}
+          <TextField
+            select
+            label="Frame"
+            value={draft.frame}
+            onChange={(event) => set({ frame: event.target.value })}
+            sx={{ flex: 1 }}
+          >
+            {frames.map((each) => (
+              <MenuItem key={each.id} value={each.id}>
+                {each.title}
+              </MenuItem>
+            ))}
           </TextField>
-          <TextField label="Rev." value={draft.revision} onChange={(event) => set({ revision: event.target.value })} sx={{ width: 76 }} />
+          <TextField
+            label="Rev."
+            value={draft.revision}
+            onChange={(event) => set({ revision: event.target.value })}
+            sx={{ width: 76 }}
+          />
         </Box>
-        <Typography variant="h2" sx={{ mt: 1 }}>Drawing on it</Typography>
-        <TextField select label="Source drawing" value={draft.placement?.sourceId ?? ""} onChange={(event) => choose(event.target.value)}>
-          {sources.map((each) => <MenuItem key={each.id} value={each.id}>{each.title}, {each.drawnAt} ({each.fileName})</MenuItem>)}
+        <Typography variant="h2" sx={{ mt: 1 }}>
+          Drawing on it
+        </Typography>
+        <TextField
+          select
+          label="Source drawing"
+          value={draft.placement?.sourceId ?? ""}
+          onChange={(event) => choose(event.target.value)}
+        >
+          {sources.map((each) => (
+            <MenuItem key={each.id} value={each.id}>
+              {each.title}, {each.drawnAt} ({each.fileName})
+            </MenuItem>
+          ))}
         </TextField>
         {draft.placement && (
           <>
-            <TextField label="Drawing title" value={draft.placement.title} onChange={(event) => place({ title: event.target.value })} />
-            <TextField select label="Placed at" value={draft.placement.placedAt} onChange={(event) => place({ placedAt: event.target.value })}>
-              {[...new Set([...scales, draft.placement.placedAt])].map((each) => <MenuItem key={each} value={each}>{each}</MenuItem>)}
+            <TextField
+              label="Drawing title"
+              value={draft.placement.title}
+              onChange={(event) => place({ title: event.target.value })}
+            />
+            <TextField
+              select
+              label="Placed at"
+              value={draft.placement.placedAt}
+              onChange={(event) => place({ placedAt: event.target.value })}
+            >
+              {[...new Set([...scales, draft.placement.placedAt])].map((each) => (
+                <MenuItem key={each} value={each}>
+                  {each}
+                </MenuItem>
+              ))}
             </TextField>
             <Position placement={draft.placement} facts={facts} onPlace={place} />
           </>
@@ -114,13 +205,34 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
   );
 }
 
-function Position({ placement, facts, onPlace }: { placement: PlacementRow; facts: Facts | null; onPlace: (change: Partial<PlacementRow>) => void }) {
-  const [x, y] = [placement.xMm ?? Math.round((facts?.placed?.x ?? 0) + (facts?.placed?.width ?? 0) / 2), placement.yMm ?? Math.round((facts?.placed?.y ?? 0) + (facts?.placed?.height ?? 0) / 2)];
+function Position({
+  placement,
+  facts,
+  onPlace,
+}: {
+  placement: PlacementRow;
+  facts: Facts | null;
+  onPlace: (change: Partial<PlacementRow>) => void;
+}) {
+  const [x, y] = [
+    placement.xMm ?? Math.round((facts?.placed?.x ?? 0) + (facts?.placed?.width ?? 0) / 2),
+    placement.yMm ?? Math.round((facts?.placed?.y ?? 0) + (facts?.placed?.height ?? 0) / 2),
+  ];
   const number = (text: string): number => (Number.isFinite(Number(text)) ? Number(text) : 0);
   return (
     <Box sx={{ display: "flex", gap: 1 }}>
-      <TextField type="number" label="Middle from left, mm" value={x} onChange={(event) => onPlace({ xMm: number(event.target.value), yMm: y })} />
-      <TextField type="number" label="from below, mm" value={y} onChange={(event) => onPlace({ xMm: x, yMm: number(event.target.value) })} />
+      <TextField
+        type="number"
+        label="Middle from left, mm"
+        value={x}
+        onChange={(event) => onPlace({ xMm: number(event.target.value), yMm: y })}
+      />
+      <TextField
+        type="number"
+        label="from below, mm"
+        value={y}
+        onChange={(event) => onPlace({ xMm: x, yMm: number(event.target.value) })}
+      />
     </Box>
   );
 }
@@ -128,28 +240,77 @@ function Position({ placement, facts, onPlace }: { placement: PlacementRow; fact
 function Report({ facts, empty, problem }: { facts: Facts | null; empty: readonly string[]; problem: string | null }) {
   return (
     <Box sx={{ mt: 1, display: "flex", flexDirection: "column", gap: 0.75 }}>
-      {problem && <Typography variant="body2" color="error" role="alert">{problem}</Typography>}
-      {facts?.placed && !facts.placed.fits && <Typography variant="body2" color="error">The drawing does not fit: it reaches over the borders or the title block. Choose a smaller scale or a larger frame, or move it.</Typography>}
-      {facts?.placed?.fits && <Typography variant="body2" color="text.secondary">The drawing is {Math.round(facts.placed.width)} × {Math.round(facts.placed.height)} mm on paper and fits.</Typography>}
-      {empty.length > 0 && <Typography variant="body2" sx={{ color: "mend.main" }}>Empty in the title block: {empty.join(", ")}</Typography>}
-      {facts?.findings.map((finding, i) => <Typography key={i} variant="body2"><code>{finding.rule}</code> {finding.message}</Typography>)}
-      {facts && facts.findings.length === 0 && <Typography variant="body2" color="success.main">An inspection of this sheet finds nothing.</Typography>}
+      {problem && (
+        <Typography variant="body2" color="error" role="alert">
+          {problem}
+        </Typography>
+      )}
+      {facts?.placed && !facts.placed.fits && (
+        <Typography variant="body2" color="error">
+          The drawing does not fit: it reaches over the borders or the title block. Choose a smaller scale or a larger
+          frame, or move it.
+        </Typography>
+      )}
+      {facts?.placed?.fits && (
+        <Typography variant="body2" color="text.secondary">
+          The drawing is {Math.round(facts.placed.width)} × {Math.round(facts.placed.height)} mm on paper and fits.
+        </Typography>
+      )}
+      {empty.length > 0 && (
+        <Typography variant="body2" sx={{ color: "mend.main" }}>
+          Empty in the title block: {empty.join(", ")}
+        </Typography>
+      )}
+      {facts?.findings.map((finding, i) => (
+        <Typography key={i} variant="body2">
+          <code>{finding.rule}</code> {finding.message}
+        </Typography>
+      ))}
+      {facts && facts.findings.length === 0 && (
+        <Typography variant="body2" color="success.main">
+          An inspection of this sheet finds nothing.
+        </Typography>
+      )}
     </Box>
   );
 }
 
 /** The composed sheet for a draft, asked for anew a moment after each change. */
 function usePreview(sheetId: string, draft: BenchSheet) {
-  const [state, setState] = useState<{ drawing: Drawing | null; facts: Facts | null; problem: string | null }>({ drawing: null, facts: null, problem: null });
+  const [state, setState] = useState<{ drawing: Drawing | null; facts: Facts | null; problem: string | null }>({
+    drawing: null,
+    facts: null,
+    problem: null,
+  });
   const [working, setWorking] = useState(true);
   const turn = useRef(0);
-  const body = useMemo(() => JSON.stringify({ version: draft.version, number: draft.number, title: draft.title, frame: draft.frame, revision: draft.revision, ...(draft.placement ? { placement: draft.placement } : {}) }), [draft]);
+  const body = useMemo(
+    () =>
+      JSON.stringify({
+        version: draft.version,
+        number: draft.number,
+        title: draft.title,
+        frame: draft.frame,
+        revision: draft.revision,
+        ...(draft.placement ? { placement: draft.placement } : {}),
+      }),
+    [draft],
+  );
   const ask = useCallback(async () => {
     const mine = ++turn.current;
     setWorking(true);
     try {
-      const { drawing, headers } = await fetchDrawing(`/api/sheets/${sheetId}/preview`, { method: "POST", headers: { "Content-Type": "application/json" }, body });
-      if (mine === turn.current) setState({ drawing, facts: JSON.parse(decodeURIComponent(headers.get("X-Sheet") ?? "null")) as Facts, problem: null });
+      const { drawing, headers } = await fetchDrawing(`/api/sheets/${sheetId}/preview`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body,
+      });
+      if (mine === turn.current)
+        setState({
+          drawing,
+          facts: JSON.parse(decodeURIComponent(headers.get("X-Sheet") ?? "null")) as Facts,
+          problem: null,
+        });
     } catch (error) {
       if (mine === turn.current) setState((was) => ({ ...was, facts: null, problem: wordsOf(error) }));
     }

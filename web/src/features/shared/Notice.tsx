@@ -21,9 +21,19 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   return (
     <Context.Provider value={tell}>
       {children}
-      <Snackbar open={open} autoHideDuration={notice?.kind === "error" ? null : 4000} onClose={(_event, reason) => reason !== "clickaway" && close()} anchorOrigin={{ vertical: "bottom", horizontal: "center" }}>
+      <Snackbar
+        open={open}
+        autoHideDuration={notice?.kind === "error" ? null : 4000}
+        onClose={(_event, reason) => reason !== "clickaway" && close()}
+        anchorOrigin={{ vertical: "bottom", horizontal: "center" }}
+      >
         {notice ? (
-          <Alert severity={notice.kind} onClose={close} variant="outlined" sx={{ bgcolor: "background.paper", whiteSpace: "pre-line", maxWidth: 640 }}>
+          <Alert
+            severity={notice.kind}
+            onClose={close}
+            variant="outlined"
+            sx={{ bgcolor: "background.paper", whiteSpace: "pre-line", maxWidth: 640 }}
+          >
             {notice.text}
           </Alert>
         ) : undefined}

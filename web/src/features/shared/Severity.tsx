@@ -5,9 +5,17 @@ export type SeverityName = "stop" | "mend" | "note";
 /** Severity by shape: a square stops, a diamond is to be mended, a ring is a note. */
 export function SeverityShape({ severity, size = 12 }: { severity: SeverityName; size?: number }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 12 12" aria-hidden style={{ flex: "none", color: `var(--mui-palette-${severity}-main)` }}>
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 12 12"
+      aria-hidden
+      style={{ flex: "none", color: `var(--mui-palette-${severity}-main)` }}
+    >
       {severity === "stop" && <rect x="1" y="1" width="10" height="10" fill="currentColor" />}
-      {severity === "mend" && <rect x="2.2" y="2.2" width="7.6" height="7.6" transform="rotate(45 6 6)" fill="currentColor" />}
+      {severity === "mend" && (
+        <rect x="2.2" y="2.2" width="7.6" height="7.6" transform="rotate(45 6 6)" fill="currentColor" />
+      )}
       {severity === "note" && <circle cx="6" cy="6" r="4.3" fill="none" stroke="currentColor" strokeWidth="2" />}
     </svg>
   );
@@ -23,7 +31,12 @@ export function SeveritySums({ stops, mends, notes }: { stops: number; mends: nu
     ["note", notes],
   ] as const;
   const shown = sums.filter(([, sum]) => sum > 0);
-  if (shown.length === 0) return <Box component="span" sx={{ color: "success.main" }}>nothing found</Box>;
+  if (shown.length === 0)
+    return (
+      <Box component="span" sx={{ color: "success.main" }}>
+        nothing found
+      </Box>
+    );
   return (
     <Box component="span" sx={{ display: "inline-flex", gap: 1.5, whiteSpace: "nowrap" }}>
       {shown.map(([severity, sum]) => (

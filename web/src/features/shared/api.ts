@@ -11,7 +11,11 @@ export class ApiError extends Error {
 
 async function errorOf(response: Response): Promise<ApiError> {
   try {
-    const { message, remedy, problems } = (await response.json()) as { message?: string; remedy?: string; problems?: { at: string; message: string }[] };
+    const { message, remedy, problems } = (await response.json()) as {
+      message?: string;
+      remedy?: string;
+      problems?: { at: string; message: string }[];
+    };
     return new ApiError(response.status, [message, remedy].filter(Boolean).join(" ") || response.statusText, problems);
   } catch {
     return new ApiError(response.status, `The server answered ${response.status}.`);
@@ -32,9 +36,14 @@ async function send(path: string, init: RequestInit): Promise<Response> {
 export const getJson = async <T>(path: string): Promise<T> => (await (await send(path, {})).json()) as T;
 
 export const sendJson = async <T>(method: "POST" | "PATCH" | "DELETE", path: string, body: unknown = {}): Promise<T> =>
-  (await (await send(path, { method, headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) })).json()) as T;
+  (await (
+    await send(path, { method, headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) })
+  ).json()) as T;
 
-export const sendFile = async <T>(path: string, file: Blob): Promise<T> => (await (await send(path, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file })).json()) as T;
+export const sendFile = async <T>(path: string, file: Blob): Promise<T> =>
+  (await (
+    await send(path, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file })
+  ).json()) as T;
 
 export async function getBytes(path: string, init: RequestInit = {}): Promise<{ bytes: Uint8Array; headers: Headers }> {
   const response = await send(path, init);

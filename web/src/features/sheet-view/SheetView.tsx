@@ -77,7 +77,12 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
     context.lineWidth = 1.5;
     for (let i = 0; i + 3 < places.length; i += 4) {
       const [x = 0, y = 0, width = 0, height = 0] = places.slice(i, i + 4);
-      const box = [left + x * scale - 3, top + (sheet.heightMm - y - height) * scale - 3, width * scale + 6, height * scale + 6] as const;
+      const box = [
+        left + x * scale - 3,
+        top + (sheet.heightMm - y - height) * scale - 3,
+        width * scale + 6,
+        height * scale + 6,
+      ] as const;
       context.fillRect(...box);
       context.strokeRect(...box);
     }
@@ -104,7 +109,8 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
         const at = view.current;
         if (!context) return;
         void document.fonts.load("16px Barlow").then(async () => {
-          if (!(await paintSheet(context, sheet, at, density, () => mine === turn.current)) || mine !== turn.current) return;
+          if (!(await paintSheet(context, sheet, at, density, () => mine === turn.current)) || mine !== turn.current)
+            return;
           const shown = target.getContext("2d");
           shown?.setTransform(1, 0, 0, 1, 0, 0);
           shown?.clearRect(0, 0, target.width, target.height);
@@ -121,8 +127,15 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
   const fit = useCallback(() => {
     if (!frame.current || !sheet) return;
     const { clientWidth, clientHeight } = frame.current;
-    const scale = Math.max(0.01, Math.min((clientWidth - 2 * MARGIN_PX) / sheet.widthMm, (clientHeight - 2 * MARGIN_PX) / sheet.heightMm));
-    view.current = { scale, left: (clientWidth - sheet.widthMm * scale) / 2, top: (clientHeight - sheet.heightMm * scale) / 2 };
+    const scale = Math.max(
+      0.01,
+      Math.min((clientWidth - 2 * MARGIN_PX) / sheet.widthMm, (clientHeight - 2 * MARGIN_PX) / sheet.heightMm),
+    );
+    view.current = {
+      scale,
+      left: (clientWidth - sheet.widthMm * scale) / 2,
+      top: (clientHeight - sheet.heightMm * scale) / 2,
+    };
     paintAgain(0);
   }, [sheet, paintAgain]);
 
@@ -198,9 +211,37 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
 
   const drag = useDrag(view, paintAgain);
   return (
-    <Box ref={frame} role="img" aria-label={label} sx={{ position: "relative", overflow: "hidden", width: "100%", height: "100%", touchAction: "none", cursor: "grab", "&:active": { cursor: "grabbing" } }} {...drag}>
-      <canvas ref={canvas} style={{ position: "absolute", inset: 0, width: "100%", height: "100%", transformOrigin: "0 0", filter: "drop-shadow(0 1px 3px rgba(27,42,65,.25))" }} data-testid="sheet" />
-      <canvas ref={marks} style={{ position: "absolute", inset: 0, width: "100%", height: "100%", pointerEvents: "none" }} />
+    <Box
+      ref={frame}
+      role="img"
+      aria-label={label}
+      sx={{
+        position: "relative",
+        overflow: "hidden",
+        width: "100%",
+        height: "100%",
+        touchAction: "none",
+        cursor: "grab",
+        "&:active": { cursor: "grabbing" },
+      }}
+      {...drag}
+    >
+      <canvas
+        ref={canvas}
+        style={{
+          position: "absolute",
+          inset: 0,
+          width: "100%",
+          height: "100%",
+          transformOrigin: "0 0",
+          filter: "drop-shadow(0 1px 3px rgba(27,42,65,.25))",
+        }}
+        data-testid="sheet"
+      />
+      <canvas
+        ref={marks}
+        style={{ position: "absolute", inset: 0, width: "100%", height: "100%", pointerEvents: "none" }}
+      />
       <div ref={pins}>
         {flags.map((flag) => (
           <FlagPin key={flag.id} flag={flag} selected={flag.id === selected} onSelect={onSelect} />
@@ -235,7 +276,15 @@ function useDrag(view: React.RefObject<View>, paintAgain: (delay: number) => voi
 const COLOURS = { stop: "#9F2B1E", mend: "#8A5300", note: "#4A6572" } as const;
 const SHAPES = { stop: "2px", mend: "2px", note: "50%" } as const;
 
-function FlagPin({ flag, selected, onSelect }: { flag: Flag; selected: boolean; onSelect: ((id: string) => void) | undefined }) {
+function FlagPin({
+  flag,
+  selected,
+  onSelect,
+}: {
+  flag: Flag;
+  selected: boolean;
+  onSelect: ((id: string) => void) | undefined;
+}) {
   const colour = COLOURS[flag.severity];
   return (
     <button
@@ -245,7 +294,17 @@ function FlagPin({ flag, selected, onSelect }: { flag: Flag; selected: boolean; 
       aria-label={flag.label}
       aria-pressed={selected}
       onClick={() => onSelect?.(flag.id)}
-      style={{ position: "absolute", left: 0, top: 0, width: 0, height: 0, border: 0, padding: 0, background: "none", zIndex: selected ? 2 : 1 }}
+      style={{
+        position: "absolute",
+        left: 0,
+        top: 0,
+        width: 0,
+        height: 0,
+        border: 0,
+        padding: 0,
+        background: "none",
+        zIndex: selected ? 2 : 1,
+      }}
     >
       <span
         style={{
@@ -270,4 +329,3 @@ function FlagPin({ flag, selected, onSelect }: { flag: Flag; selected: boolean; 
     </button>
   );
 }
-

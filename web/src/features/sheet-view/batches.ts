@@ -51,7 +51,13 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
         key = fresh;
         path = new Path2D();
         inBatch = 0;
-        batches.push({ path, stroke, colour: hex(colour), widthMm: paths.widthMm[row] ?? 0, dashMm: drawing.dashes[paths.dash[row] ?? 0] ?? [] });
+        batches.push({
+          path,
+          stroke,
+          colour: hex(colour),
+          widthMm: paths.widthMm[row] ?? 0,
+          dashMm: drawing.dashes[paths.dash[row] ?? 0] ?? [],
+        });
       }
       trace(path, page, row);
       inBatch++;

@@ -15,7 +15,13 @@ const SMALLEST_LETTERS_PX = 2.5;
 const SET_PX = 40;
 
 /** Paints a sheet in slices; `keep` says after each whether to go on. Resolves to whether it was painted whole. */
-export async function paintSheet(context: CanvasRenderingContext2D, sheet: Paintable, view: View, density: number, keep: () => boolean): Promise<boolean> {
+export async function paintSheet(
+  context: CanvasRenderingContext2D,
+  sheet: Paintable,
+  view: View,
+  density: number,
+  keep: () => boolean,
+): Promise<boolean> {
   const { canvas } = context;
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.clearRect(0, 0, canvas.width, canvas.height);
@@ -65,7 +71,13 @@ export async function paintSheet(context: CanvasRenderingContext2D, sheet: Paint
   return true;
 }
 
-function paintLetters(context: CanvasRenderingContext2D, { text, x, y, turn, emMm, capMm, advanceMm, colour }: Lettering, k: number, left: number, bottom: number): void {
+function paintLetters(
+  context: CanvasRenderingContext2D,
+  { text, x, y, turn, emMm, capMm, advanceMm, colour }: Lettering,
+  k: number,
+  left: number,
+  bottom: number,
+): void {
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   const [px, py] = [left + x * k, bottom - y * k];
   if (px < -2000 || py < -2000 || px > context.canvas.width + 2000 || py > context.canvas.height + 2000) return;

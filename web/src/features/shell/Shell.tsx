@@ -71,12 +71,30 @@ const railItem = {
 function Rail({ officeName, onSlip }: { officeName: string; onSlip: () => void }) {
   const path = usePathname();
   return (
-    <Box component="nav" aria-label="Places" sx={{ display: "flex", flexDirection: "column", alignItems: "center", borderRight: "1px dashed", borderColor: "divider", py: 1.5, gap: 0.5 }}>
+    <Box
+      component="nav"
+      aria-label="Places"
+      sx={{
+        display: "flex",
+        flexDirection: "column",
+        alignItems: "center",
+        borderRight: "1px dashed",
+        borderColor: "divider",
+        py: 1.5,
+        gap: 0.5,
+      }}
+    >
       <Box sx={{ mb: 1.5, color: "primary.main" }} title={officeName ? `Hemstitch · ${officeName}` : "Hemstitch"}>
         <Mark />
       </Box>
       {PLACES.map(({ path: to, word, Icon }) => (
-        <ButtonBase key={to} component={Link} href={to} aria-current={path.startsWith(to) ? "page" : undefined} sx={railItem}>
+        <ButtonBase
+          key={to}
+          component={Link}
+          href={to}
+          aria-current={path.startsWith(to) ? "page" : undefined}
+          sx={railItem}
+        >
           <Icon />
           {word}
         </ButtonBase>

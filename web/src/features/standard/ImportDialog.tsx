@@ -21,32 +21,53 @@ interface Sound {
 /** An import is tried first: what is in the file, or every error with its place; then all of it is stored or nothing. */
 export default function ImportDialog({ file, onClose }: { file: File; onClose: () => void }) {
   const [sound, setSound] = useState<Sound | null>(null);
-  const [problem, setProblem] = useState<{ words: string; list: readonly { at: string; message: string }[] } | null>(null);
-  const fail = (error: unknown): void => setProblem({ words: wordsOf(error), list: error instanceof ApiError ? error.problems : [] });
+  const [problem, setProblem] = useState<{ words: string; list: readonly { at: string; message: string }[] } | null>(
+    null,
+  );
+  const fail = (error: unknown): void =>
+    setProblem({ words: wordsOf(error), list: error instanceof ApiError ? error.problems : [] });
   useEffect(() => {
     sendFile<Sound>("/api/standard/import", file).then(setSound).catch(fail);
   }, [file]);
   const store = (): void => {
-    if (sound) void sendFile(`/api/standard/import?store=${sound.version}`, file).then(() => window.location.reload()).catch(fail);
+    if (sound)
+      void sendFile(`/api/standard/import?store=${sound.version}`, file)
+        .then(() => window.location.reload())
+        .catch(fail);
   };
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
       <DialogTitle>Import {file.name}</DialogTitle>
       <DialogContent>
         {!sound && !problem && <Typography>Checking…</Typography>}
-        {sound && !problem && <Typography>{sound.name}, edition {sound.edition}: {sound.layers} layers, {sound.pens} pens, {sound.textStyles} text styles. It is sound. Storing it replaces the standard as it is now.</Typography>}
+        {sound && !problem && (
+          <Typography>
+            {sound.name}, edition {sound.edition}: {sound.layers} layers, {sound.pens} pens, {sound.textStyles} text
+            styles. It is sound. Storing it replaces the standard as it is now.
+          </Typography>
+        )}
         {problem && (
           <>
-            <Typography role="alert" color="error" sx={{ mb: 1 }}>{problem.words}</Typography>
+            <Typography role="alert" color="error" sx={{ mb: 1 }}>
+              {problem.words}
+            </Typography>
             <Box component="ul" sx={{ m: 0, pl: 2, maxHeight: 320, overflow: "auto", fontSize: 13 }}>
-              {problem.list.map((each, i) => <li key={i}><code>{each.at || "(file)"}</code> {each.message}</li>)}
+              {problem.list.map((each, i) => (
+                <li key={i}>
+                  <code>{each.at || "(file)"}</code> {each.message}
+                </li>
+              ))}
             </Box>
           </>
         )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{problem ? "Close" : "Cancel"}</Button>
-        {sound && !problem && <Button variant="contained" onClick={store}>Replace the standard</Button>}
+        {sound && !problem && (
+          <Button variant="contained" onClick={store}>
+            Replace the standard
+          </Button>
+        )}
       </DialogActions>
     </Dialog>
   );

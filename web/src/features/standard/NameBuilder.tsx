@@ -9,8 +9,18 @@ import { buildName, type NameGrammar } from "@hemstitch/core/naming";
 import { CODE_FONT } from "../shell/theme";
 
 /** Builds a name field by field from the codes of the scheme. */
-export function NameBuilder({ scheme, taken, onAdd }: { scheme: NameGrammar; taken: readonly string[]; onAdd: (name: string) => void }) {
-  const [codes, setCodes] = useState<Record<string, string>>(() => Object.fromEntries(scheme.fields.filter((field) => field.usual).map((field) => [field.id, field.usual ?? ""])));
+export function NameBuilder({
+  scheme,
+  taken,
+  onAdd,
+}: {
+  scheme: NameGrammar;
+  taken: readonly string[];
+  onAdd: (name: string) => void;
+}) {
+  const [codes, setCodes] = useState<Record<string, string>>(() =>
+    Object.fromEntries(scheme.fields.filter((field) => field.usual).map((field) => [field.id, field.usual ?? ""])),
+  );
   const built = buildName(codes, scheme);
   const known = built.ok && taken.includes(built.value);
   return (
@@ -25,20 +35,47 @@ export function NameBuilder({ scheme, taken, onAdd }: { scheme: NameGrammar; tak
           onInputChange={(_event, value) => setCodes((was) => ({ ...was, [field.id]: value.toUpperCase() }))}
           renderOption={({ key, ...props }, code) => (
             <Box component="li" key={key} {...props} sx={{ gap: 1.5 }}>
-              <Box component="span" sx={{ fontFamily: CODE_FONT, minWidth: 48 }}>{code}</Box>
-              <Typography variant="body2" color="text.secondary">{field.codes?.find((each) => each.code === code)?.meaning}</Typography>
+              <Box component="span" sx={{ fontFamily: CODE_FONT, minWidth: 48 }}>
+                {code}
+              </Box>
+              <Typography variant="body2" color="text.secondary">
+                {field.codes?.find((each) => each.code === code)?.meaning}
+              </Typography>
             </Box>
           )}
-          filterOptions={(options, { inputValue }) => options.filter((code) => code.startsWith(inputValue.toUpperCase()) || meaningHas(field.codes, code, inputValue))}
-          renderInput={(params) => <TextField {...params} label={`${field.title}${field.required ? "" : " (may be left out)"}`} />}
+          filterOptions={(options, { inputValue }) =>
+            options.filter(
+              (code) => code.startsWith(inputValue.toUpperCase()) || meaningHas(field.codes, code, inputValue),
+            )
+          }
+          renderInput={(params) => (
+            <TextField {...params} label={`${field.title}${field.required ? "" : " (may be left out)"}`} />
+          )}
         />
       ))}
-      <Typography variant="h2" component="output" sx={{ fontFamily: CODE_FONT, minHeight: 24 }}>{built.ok ? built.value : "–"}</Typography>
-      <Typography variant="body2" color={built.ok ? "text.secondary" : "error"}>{built.ok ? (known ? "Already in the register" : "Follows the scheme and is not in the register yet") : built.problem.message}</Typography>
-      <Box><Button variant="contained" disabled={!built.ok || known} onClick={() => built.ok && onAdd(built.value)}>Add to the register</Button></Box>
+      <Typography variant="h2" component="output" sx={{ fontFamily: CODE_FONT, minHeight: 24 }}>
+        {built.ok ? built.value : "–"}
+      </Typography>
+      <Typography variant="body2" color={built.ok ? "text.secondary" : "error"}>
+        {built.ok
+          ? known
+            ? "Already in the register"
+            : "Follows the scheme and is not in the register yet"
+          : built.problem.message}
+      </Typography>
+      <Box>
+        <Button variant="contained" disabled={!built.ok || known} onClick={() => built.ok && onAdd(built.value)}>
+          Add to the register
+        </Button>
+      </Box>
     </Box>
   );
 }
 
 const meaningHas = (codes: NameGrammar["fields"][number]["codes"], code: string, words: string): boolean =>
-  words.length > 1 && (codes?.find((each) => each.code === code)?.meaning.toLowerCase().includes(words.toLowerCase()) ?? false);
+  words.length > 1 &&
+  (codes
+    ?.find((each) => each.code === code)
+    ?.meaning.toLowerCase()
+    .includes(words.toLowerCase()) ??
+    false);

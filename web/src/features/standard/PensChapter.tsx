@@ -33,7 +33,30 @@ export function PensChapter({ pens: initialPens, lineTypes: initialTypes, versio
       { field: "id", headerName: "Pen", width: 90, editable: true },
       { field: "widthMm", headerName: "Width, mm", width: 100, editable: true, type: "number" },
       { field: "shadePercent", headerName: "Black, %", width: 90, editable: true, type: "number" },
-      { field: "screenColour", headerName: "Screen", flex: 1, minWidth: 120, editable: true, renderCell: ({ value }: { value?: string }) => <><Box component="span" sx={{ display: "inline-block", width: 14, height: 14, borderRadius: "2px", bgcolor: value ?? "", mr: 1, verticalAlign: "middle" }} />{value}</> },
+      {
+        field: "screenColour",
+        headerName: "Screen",
+        flex: 1,
+        minWidth: 120,
+        editable: true,
+        renderCell: ({ value }: { value?: string }) => (
+          <>
+            <Box
+              component="span"
+              sx={{
+                display: "inline-block",
+                width: 14,
+                height: 14,
+                borderRadius: "2px",
+                bgcolor: value ?? "",
+                mr: 1,
+                verticalAlign: "middle",
+              }}
+            />
+            {value}
+          </>
+        ),
+      },
     ],
     [],
   );
@@ -47,7 +70,16 @@ export function PensChapter({ pens: initialPens, lineTypes: initialTypes, versio
         width: 190,
         editable: true,
         valueGetter: (value: readonly number[]) => value.join(" "),
-        valueSetter: (value: string, row: LineTypeEntry) => ({ ...row, pattern: value.trim() === "" ? [] : value.trim().split(/[\s,;]+/).map(Number) }),
+        valueSetter: (value: string, row: LineTypeEntry) => ({
+          ...row,
+          pattern:
+            value.trim() === ""
+              ? []
+              : value
+                  .trim()
+                  .split(/[\s,;]+/)
+                  .map(Number),
+        }),
       },
     ],
     [],
@@ -58,28 +90,76 @@ export function PensChapter({ pens: initialPens, lineTypes: initialTypes, versio
     <SideBySide
       left={
         <Box sx={{ display: "grid", gridTemplateRows: "1fr 1fr", gap: 2, height: "100%" }}>
-          <Register label="Pens" keyName="id" chapter={pens} columns={penColumns} chosen={pen} onChoose={setPen} addWord="Add pen" make={(taken) => ({ id: fresh("pen", taken), widthMm: 0.25, shadePercent: 100, screenColour: "#1b2a41" })} />
-          <Register label="Line types" keyName="id" chapter={types} columns={typeColumns} chosen={type} onChoose={setType} addWord="Add line type" make={(taken) => ({ id: fresh("line-type", taken), title: "New line type", pattern: [12, 3] })} />
+          <Register
+            label="Pens"
+            keyName="id"
+            chapter={pens}
+            columns={penColumns}
+            chosen={pen}
+            onChoose={setPen}
+            addWord="Add pen"
+            make={(taken) => ({ id: fresh("pen", taken), widthMm: 0.25, shadePercent: 100, screenColour: "#1b2a41" })}
+          />
+          <Register
+            label="Line types"
+            keyName="id"
+            chapter={types}
+            columns={typeColumns}
+            chosen={type}
+            onChoose={setType}
+            addWord="Add line type"
+            make={(taken) => ({ id: fresh("line-type", taken), title: "New line type", pattern: [12, 3] })}
+          />
         </Box>
       }
       right={
         <>
-          <Typography variant="h2" sx={{ mb: 1 }}>Pens at true size</Typography>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Pens at true size
+          </Typography>
           <Specimen heightMm={pens.entries.length * 5 + 2} label="All pens at true size">
             {pens.entries.map((each, i) => (
               <g key={each.id}>
-                <PlottedLine y={4 + i * 5} from={14} widthMm={each.widthMm} pattern={chosenType?.pattern ?? []} shade={each.shadePercent} />
-                <text x={1} y={5 + i * 5} fontSize={2.8} fontFamily="Archivo Variable" fill={each.id === pen ? "#A86200" : "#1B2A41"} fontWeight={each.id === pen ? 700 : 400}>{each.widthMm}</text>
+                <PlottedLine
+                  y={4 + i * 5}
+                  from={14}
+                  widthMm={each.widthMm}
+                  pattern={chosenType?.pattern ?? []}
+                  shade={each.shadePercent}
+                />
+                <text
+                  x={1}
+                  y={5 + i * 5}
+                  fontSize={2.8}
+                  fontFamily="Archivo Variable"
+                  fill={each.id === pen ? "#A86200" : "#1B2A41"}
+                  fontWeight={each.id === pen ? 700 : 400}
+                >
+                  {each.widthMm}
+                </text>
               </g>
             ))}
           </Specimen>
-          <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>drawn {chosenType?.title.toLowerCase() ?? "continuous"}</Typography>
+          <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
+            drawn {chosenType?.title.toLowerCase() ?? "continuous"}
+          </Typography>
           <Neighbours pens={pens.entries} />
-          <Typography variant="h2" sx={{ mt: 2.5, mb: 1 }}>Line types with the {chosenPen?.widthMm ?? 0.35} mm pen</Typography>
+          <Typography variant="h2" sx={{ mt: 2.5, mb: 1 }}>
+            Line types with the {chosenPen?.widthMm ?? 0.35} mm pen
+          </Typography>
           <Specimen heightMm={types.entries.length * 6 + 2} label="All line types at true size">
             {types.entries.map((each, i) => (
               <g key={each.id}>
-                <text x={1} y={3 + i * 6} fontSize={2.2} fontFamily="Archivo Variable" fill={each.id === type ? "#A86200" : "#565E6B"}>{each.isoNumber ? `${each.isoNumber} ` : ""}{each.title}</text>
+                <text
+                  x={1}
+                  y={3 + i * 6}
+                  fontSize={2.2}
+                  fontFamily="Archivo Variable"
+                  fill={each.id === type ? "#A86200" : "#565E6B"}
+                >
+                  {each.isoNumber ? `${each.isoNumber} ` : ""}
+                  {each.title}
+                </text>
                 <PlottedLine y={5.5 + i * 6} widthMm={chosenPen?.widthMm ?? 0.35} pattern={each.pattern} />
               </g>
             ))}
@@ -95,8 +175,14 @@ function Neighbours({ pens }: { pens: readonly PenEntry[] }) {
   const sorted = [...pens].sort((a, b) => a.widthMm - b.widthMm);
   const close = sorted.flatMap((each, i) => {
     const next = sorted[i + 1];
-    return next && each.shadePercent === next.shadePercent && next.widthMm / each.widthMm < TELL_APART ? [`${each.widthMm} and ${next.widthMm} mm`] : [];
+    return next && each.shadePercent === next.shadePercent && next.widthMm / each.widthMm < TELL_APART
+      ? [`${each.widthMm} and ${next.widthMm} mm`]
+      : [];
   });
   if (close.length === 0) return null;
-  return <Typography variant="body2" color="error" sx={{ mt: 1 }}>Can&apos;t be told apart in print: {close.join("; ")}</Typography>;
+  return (
+    <Typography variant="body2" color="error" sx={{ mt: 1 }}>
+      Can&apos;t be told apart in print: {close.join("; ")}
+    </Typography>
+  );
 }

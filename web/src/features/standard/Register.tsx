@@ -29,14 +29,36 @@ interface Props<T extends GridValidRowModel> {
 }
 
 /** A chapter's register: a fast table with filter, editing in place, undo and redo. */
-export function Register<T extends GridValidRowModel>({ label, keyName, chapter, columns, make, chosen, onChoose, addWord }: Props<T>) {
+export function Register<T extends GridValidRowModel>({
+  label,
+  keyName,
+  chapter,
+  columns,
+  make,
+  chosen,
+  onChoose,
+  addWord,
+}: Props<T>) {
   const [filter, setFilter] = useState("");
   const wanted = useDeferredValue(filter.trim().toLowerCase());
-  const rows = useMemo(() => (wanted === "" ? chapter.entries : chapter.entries.filter((entry) => Object.values(entry).some((value) => String(value).toLowerCase().includes(wanted)))), [chapter.entries, wanted]);
+  const rows = useMemo(
+    () =>
+      wanted === ""
+        ? chapter.entries
+        : chapter.entries.filter((entry) =>
+            Object.values(entry).some((value) => String(value).toLowerCase().includes(wanted)),
+          ),
+    [chapter.entries, wanted],
+  );
   const { undo, redo } = chapter;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || /INPUT|TEXTAREA/.test((event.target as HTMLElement).tagName)) return;
+      if (
+        !(event.ctrlKey || event.metaKey) ||
+        event.key.toLowerCase() !== "z" ||
+        /INPUT|TEXTAREA/.test((event.target as HTMLElement).tagName)
+      )
+        return;
       event.preventDefault();
       (event.shiftKey ? redo : undo)();
     };
@@ -54,13 +76,29 @@ export function Register<T extends GridValidRowModel>({ label, keyName, chapter,
   return (
     <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, height: "100%" }}>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1 }}>
-        <TextField placeholder="Filter" value={filter} onChange={(event) => setFilter(event.target.value)} slotProps={{ htmlInput: { "aria-label": `Filter ${label}` } }} sx={{ width: 190, "& input": { py: 0.6 } }} />
-        <Typography variant="caption" color="text.secondary" sx={{ whiteSpace: "nowrap" }}>{rows.length === chapter.entries.length ? `${rows.length}` : `${rows.length} of ${chapter.entries.length}`}</Typography>
+        <TextField
+          placeholder="Filter"
+          value={filter}
+          onChange={(event) => setFilter(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": `Filter ${label}` } }}
+          sx={{ width: 190, "& input": { py: 0.6 } }}
+        />
+        <Typography variant="caption" color="text.secondary" sx={{ whiteSpace: "nowrap" }}>
+          {rows.length === chapter.entries.length ? `${rows.length}` : `${rows.length} of ${chapter.entries.length}`}
+        </Typography>
         <Box sx={{ flex: 1 }} />
-        <Button onClick={undo} disabled={!chapter.canUndo}>Undo</Button>
-        <Button onClick={redo} disabled={!chapter.canRedo}>Redo</Button>
-        <Button onClick={() => void remove()} disabled={chosen === null}>Remove</Button>
-        <Button variant="outlined" onClick={() => void add()} sx={{ whiteSpace: "nowrap" }}>{addWord}</Button>
+        <Button onClick={undo} disabled={!chapter.canUndo}>
+          Undo
+        </Button>
+        <Button onClick={redo} disabled={!chapter.canRedo}>
+          Redo
+        </Button>
+        <Button onClick={() => void remove()} disabled={chosen === null}>
+          Remove
+        </Button>
+        <Button variant="outlined" onClick={() => void add()} sx={{ whiteSpace: "nowrap" }}>
+          {addWord}
+        </Button>
       </Box>
       <Box sx={{ flex: 1, minHeight: 0 }}>
         <DataGrid<T>
@@ -82,7 +120,13 @@ export function Register<T extends GridValidRowModel>({ label, keyName, chapter,
             return stored ? fresh : was;
           }}
           localeText={{ noRowsLabel: filter ? "Nothing matches the filter." : "Nothing here yet." }}
-          sx={{ border: 0, bgcolor: "background.paper", fontSize: 13, "& .MuiDataGrid-columnHeader": { bgcolor: "background.default" }, "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 600 } }}
+          sx={{
+            border: 0,
+            bgcolor: "background.paper",
+            fontSize: 13,
+            "& .MuiDataGrid-columnHeader": { bgcolor: "background.default" },
+            "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 600 },
+          }}
         />
       </Box>
     </Box>

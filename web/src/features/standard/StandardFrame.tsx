@@ -10,7 +10,17 @@ import { CHAPTERS, type ChapterPath } from "./chapters";
 const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
 
 /** What every chapter has around it: which standard, which chapter, in and out. */
-export function StandardFrame({ name, edition, chapter, children }: { name: string; edition: string; chapter: ChapterPath; children: ReactNode }) {
+export function StandardFrame({
+  name,
+  edition,
+  chapter,
+  children,
+}: {
+  name: string;
+  edition: string;
+  chapter: ChapterPath;
+  children: ReactNode;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   return (
@@ -20,15 +30,42 @@ export function StandardFrame({ name, edition, chapter, children }: { name: stri
         lead={`${name}, ${edition === "draft" ? "draft" : `edition ${edition}`}`}
         actions={
           <>
-            <input ref={input} type="file" accept=".json,application/json" hidden data-testid="standard-file" onChange={(event) => { setFile(event.target.files?.[0] ?? null); event.target.value = ""; }} />
+            <input
+              ref={input}
+              type="file"
+              accept=".json,application/json"
+              hidden
+              data-testid="standard-file"
+              onChange={(event) => {
+                setFile(event.target.files?.[0] ?? null);
+                event.target.value = "";
+              }}
+            />
             <Button onClick={() => input.current?.click()}>Import JSON</Button>
             <Button href="/api/standard/export">Export JSON</Button>
           </>
         }
       >
-        <Box component="nav" aria-label="Chapters" sx={{ display: "flex", gap: 2.5, borderBottom: "1px dashed", borderColor: "divider", mb: 1.5 }}>
+        <Box
+          component="nav"
+          aria-label="Chapters"
+          sx={{ display: "flex", gap: 2.5, borderBottom: "1px dashed", borderColor: "divider", mb: 1.5 }}
+        >
           {CHAPTERS.map(({ path, word }) => (
-            <Box key={path} component={Link} href={`/standard/${path}`} aria-current={path === chapter ? "page" : undefined} sx={{ py: 0.75, fontSize: 14, textDecoration: "none", color: "text.secondary", borderBottom: "2px solid transparent", "&[aria-current]": { color: "text.primary", fontWeight: 600, borderBottomColor: "secondary.main" } }}>
+            <Box
+              key={path}
+              component={Link}
+              href={`/standard/${path}`}
+              aria-current={path === chapter ? "page" : undefined}
+              sx={{
+                py: 0.75,
+                fontSize: 14,
+                textDecoration: "none",
+                color: "text.secondary",
+                borderBottom: "2px solid transparent",
+                "&[aria-current]": { color: "text.primary", fontWeight: 600, borderBottomColor: "secondary.main" },
+              }}
+            >
               {word}
             </Box>
           ))}

@@ -18,7 +18,12 @@ interface Step<T> {
  * A chapter's entries with edits that are stored at once, and undo and redo of one's own. The
  * version counts changes of the whole standard, so chapters shown together share it.
  */
-export function useChapter<T extends object>(chapter: string, keyName: keyof T & string, initial: readonly T[], version: RefObject<number>) {
+export function useChapter<T extends object>(
+  chapter: string,
+  keyName: keyof T & string,
+  initial: readonly T[],
+  version: RefObject<number>,
+) {
   const notice = useNotice();
   const [entries, setEntries] = useState<readonly T[]>(initial);
   const [undone, setUndone] = useState<readonly Step<T>[]>([]);
@@ -31,7 +36,10 @@ export function useChapter<T extends object>(chapter: string, keyName: keyof T &
     async (edits: readonly Edit<T>[]): Promise<boolean> => {
       setSaving(true);
       try {
-        const saved = await sendJson<{ version: number }>("PATCH", `/api/standard/${chapter}`, { version: version.current, edits });
+        const saved = await sendJson<{ version: number }>("PATCH", `/api/standard/${chapter}`, {
+          version: version.current,
+          edits,
+        });
         version.current = saved.version;
         setEntries((was) => apply(was, edits, keyOf));
         return true;
@@ -53,7 +61,7 @@ export function useChapter<T extends object>(chapter: string, keyName: keyof T &
   );
 
   /** Edits go one after the other, so that quick ones do not overtake each other's version. */
-  const inTurn = useCallback(<R,>(work: () => Promise<R>): Promise<R> => {
+  const inTurn = useCallback(<R>(work: () => Promise<R>): Promise<R> => {
     const next = queue.current.then(work, work);
     queue.current = next;
     return next;
@@ -93,10 +101,17 @@ export function useChapter<T extends object>(chapter: string, keyName: keyof T &
     });
   }, [undone, inTurn, store]);
 
-  return useMemo(() => ({ entries, edit, undo, redo, canUndo: done.length > 0, canRedo: undone.length > 0, saving }), [entries, edit, undo, redo, done.length, undone.length, saving]);
+  return useMemo(
+    () => ({ entries, edit, undo, redo, canUndo: done.length > 0, canRedo: undone.length > 0, saving }),
+    [entries, edit, undo, redo, done.length, undone.length, saving],
+  );
 }
 
-export function apply<T extends object>(entries: readonly T[], edits: readonly Edit<T>[], keyOf: (entry: T) => string): T[] {
+export function apply<T extends object>(
+  entries: readonly T[],
+  edits: readonly Edit<T>[],
+  keyOf: (entry: T) => string,
+): T[] {
   const result = [...entries];
   for (const { key, entry, at } of edits) {
     if (key === null) {
@@ -112,7 +127,11 @@ export function apply<T extends object>(entries: readonly T[], edits: readonly E
 }
 
 /** The edits that take others back. */
-export function inverse<T extends object>(entries: readonly T[], edits: readonly Edit<T>[], keyOf: (entry: T) => string): Edit<T>[] {
+export function inverse<T extends object>(
+  entries: readonly T[],
+  edits: readonly Edit<T>[],
+  keyOf: (entry: T) => string,
+): Edit<T>[] {
   let state = [...entries];
   const back: Edit<T>[] = [];
   for (const edit of edits) {

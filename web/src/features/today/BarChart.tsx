@@ -20,14 +20,31 @@ export default function BarChart({ label, rows, series }: Props) {
     <div style={{ height: 56 + rows.length * 40 }}>
       <Bar
         aria-label={label}
-        data={{ labels: [...rows], datasets: series.map(({ name, colour, values }) => ({ label: name, data: [...values], backgroundColor: colour, barThickness: 18 })) }}
+        data={{
+          labels: [...rows],
+          datasets: series.map(({ name, colour, values }) => ({
+            label: name,
+            data: [...values],
+            backgroundColor: colour,
+            barThickness: 18,
+          })),
+        }}
         options={{
           indexAxis: "y",
           maintainAspectRatio: false,
           animation: false,
-          plugins: { legend: { position: "bottom", labels: { boxWidth: 10, boxHeight: 10, color: ink, font: { family: UI_FONT, size: 12 } } } },
+          plugins: {
+            legend: {
+              position: "bottom",
+              labels: { boxWidth: 10, boxHeight: 10, color: ink, font: { family: UI_FONT, size: 12 } },
+            },
+          },
           scales: {
-            x: { stacked: true, ticks: { precision: 0, color: ink, font: { family: UI_FONT } }, grid: { display: false } },
+            x: {
+              stacked: true,
+              ticks: { precision: 0, color: ink, font: { family: UI_FONT } },
+              grid: { display: false },
+            },
             y: { stacked: true, ticks: { color: ink, font: { family: UI_FONT, size: 12 } }, grid: { display: false } },
           },
         }}

@@ -10,20 +10,65 @@ import { SeveritySums } from "../shared/Severity";
 const BarChart = dynamic(() => import("./BarChart"), { ssr: false, loading: () => <Box sx={{ height: 160 }} /> });
 
 /** What needs the coordinator now, and how far each plan set conforms. */
-export function TodayView({ officeName, standardName, today }: { officeName: string; standardName: string; today: TodayState }) {
+export function TodayView({
+  officeName,
+  standardName,
+  today,
+}: {
+  officeName: string;
+  standardName: string;
+  today: TodayState;
+}) {
   return (
     <Page title="Today" lead={`${officeName}, working by ${standardName}`}>
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", gap: 5 }}>
-        <Part title={today.waiting.length === 0 ? "Nothing waits for you" : `${today.waiting.length} ${today.waiting.length === 1 ? "drawing waits" : "drawings wait"} for you`}>
-          {today.underWay > 0 && <Typography variant="body2" sx={{ mb: 1 }}>{today.underWay} under way</Typography>}
-          {today.waiting.length === 0 && <Typography variant="body2" color="text.secondary">Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link></Typography>}
+        <Part
+          title={
+            today.waiting.length === 0
+              ? "Nothing waits for you"
+              : `${today.waiting.length} ${today.waiting.length === 1 ? "drawing waits" : "drawings wait"} for you`
+          }
+        >
+          {today.underWay > 0 && (
+            <Typography variant="body2" sx={{ mb: 1 }}>
+              {today.underWay} under way
+            </Typography>
+          )}
+          {today.waiting.length === 0 && (
+            <Typography variant="body2" color="text.secondary">
+              Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link>
+            </Typography>
+          )}
           {today.waiting.map((file) => (
-            <Box key={file.id} component={Link} href={`/inspection/${file.inspectionId}?file=${file.id}`} sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 2, py: 1, px: 1, borderBottom: "1px solid", borderColor: "divider", color: "text.primary", textDecoration: "none", "&:hover": { bgcolor: "background.paper" } }}>
+            <Box
+              key={file.id}
+              component={Link}
+              href={`/inspection/${file.inspectionId}?file=${file.id}`}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: "1fr auto",
+                gap: 2,
+                py: 1,
+                px: 1,
+                borderBottom: "1px solid",
+                borderColor: "divider",
+                color: "text.primary",
+                textDecoration: "none",
+                "&:hover": { bgcolor: "background.paper" },
+              }}
+            >
               <Box sx={{ minWidth: 0 }}>
-                <Typography variant="body1" noWrap sx={{ color: "primary.main", fontWeight: 500 }}>{file.name}</Typography>
-                <Typography variant="caption" color="text.secondary">{file.problem ?? file.planSet ?? "no plan set"}{file.mended ? " · mended file ready" : ""}</Typography>
+                <Typography variant="body1" noWrap sx={{ color: "primary.main", fontWeight: 500 }}>
+                  {file.name}
+                </Typography>
+                <Typography variant="caption" color="text.secondary">
+                  {file.problem ?? file.planSet ?? "no plan set"}
+                  {file.mended ? " · mended file ready" : ""}
+                </Typography>
               </Box>
-              <Typography variant="body2" component="div" sx={{ alignSelf: "center" }}><SeveritySums stops={file.stops} mends={file.mends} notes={file.notes} /></Typography>
+              <Typography variant="body2" component="div" sx={{ alignSelf: "center" }}>
+                <SeveritySums stops={file.stops} mends={file.mends} notes={file.notes} />
+              </Typography>
             </Box>
           ))}
         </Part>
@@ -38,10 +83,16 @@ export function TodayView({ officeName, standardName, today }: { officeName: str
                 { name: "stop", colour: "#9F2B1E", values: today.conformity.map((row) => row.stop) },
               ]}
             />
-            <Table head={["Plan set", "Conforms", "Mend", "Stop"]} rows={today.conformity.map((row) => [row.planSet, row.clean, row.mend, row.stop])} />
+            <Table
+              head={["Plan set", "Conforms", "Mend", "Stop"]}
+              rows={today.conformity.map((row) => [row.planSet, row.clean, row.mend, row.stop])}
+            />
           </Part>
           <Part title="Findings by rule family">
-            <Table head={["Family", "Findings", "Marks"]} rows={today.families.map((row) => [row.family, row.findings, row.marks])} />
+            <Table
+              head={["Family", "Findings", "Marks"]}
+              rows={today.families.map((row) => [row.family, row.findings, row.marks])}
+            />
           </Part>
         </Box>
       </Box>
@@ -51,9 +102,39 @@ export function TodayView({ officeName, standardName, today }: { officeName: str
 
 function Table({ head, rows }: { head: readonly string[]; rows: readonly (readonly (string | number)[])[] }) {
   return (
-    <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", fontSize: 13, "& th, & td": { textAlign: "right", py: 0.5, borderBottom: "1px solid", borderColor: "divider", fontWeight: 400 }, "& th": { color: "text.secondary" }, "& th:first-of-type, & td:first-of-type": { textAlign: "left" } }}>
-      <thead><tr>{head.map((word) => <th key={word}>{word}</th>)}</tr></thead>
-      <tbody>{rows.map((row) => <tr key={row[0]}>{row.map((value, i) => <td key={i}>{value}</td>)}</tr>)}</tbody>
+    <Box
+      component="table"
+      sx={{
+        width: "100%",
+        borderCollapse: "collapse",
+        fontSize: 13,
+        "& th, & td": {
+          textAlign: "right",
+          py: 0.5,
+          borderBottom: "1px solid",
+          borderColor: "divider",
+          fontWeight: 400,
+        },
+        "& th": { color: "text.secondary" },
+        "& th:first-of-type, & td:first-of-type": { textAlign: "left" },
+      }}
+    >
+      <thead>
+        <tr>
+          {head.map((word) => (
+            <th key={word}>{word}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row[0]}>
+            {row.map((value, i) => (
+              <td key={i}>{value}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
     </Box>
   );
 }

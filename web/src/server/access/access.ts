@@ -43,6 +43,8 @@ export async function access(headers: Headers, changes: boolean): Promise<Asker>
 function refuseOtherSites(headers: Headers, host: string): void {
   const origin = headers.get("origin");
   const site = headers.get("sec-fetch-site");
-  if (site !== null && site !== "same-origin" && site !== "none") throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
-  if (origin !== null && origin.replace(/^https?:\/\//, "") !== host) throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
+  if (site !== null && site !== "same-origin" && site !== "none")
+    throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
+  if (origin !== null && origin.replace(/^https?:\/\//, "") !== host)
+    throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
 }

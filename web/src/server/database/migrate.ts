@@ -5,5 +5,7 @@ import { connect, databaseUrl } from "./client";
 
 /** Brings the database at DATABASE_URL to the newest schema: `tsx web/src/server/database/migrate.ts`. */
 const { database, pool } = connect(databaseUrl());
-await migrate(database, { migrationsFolder: join(dirname(fileURLToPath(import.meta.url)), "..", "..", "..", "drizzle") });
+await migrate(database, {
+  migrationsFolder: join(dirname(fileURLToPath(import.meta.url)), "..", "..", "..", "drizzle"),
+});
 await pool.end();

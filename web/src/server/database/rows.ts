@@ -40,4 +40,10 @@ export interface PlacementRow {
 }
 
 /** Identifies a finding across inspections of one file, so that one of many can be chosen. */
-export const findingKey = ({ rule, page, layer, measured }: Pick<FindingRow, "rule" | "page" | "layer" | "measured">): string => JSON.stringify([rule, page, layer ?? null, measured ?? null]);
+export const findingKey = ({
+  rule,
+  page,
+  layer,
+  measured,
+}: Pick<FindingRow, "rule" | "page" | "layer" | "measured">): string =>
+  JSON.stringify([rule, page, layer ?? null, measured ?? null]);

@@ -5,7 +5,11 @@ import { maxFileBytes } from "./limits";
 const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;
 
 const tooLarge = (bytes: number | undefined): Result<never> =>
-  bad("over-limit", `The file has ${bytes === undefined ? "more than the limit" : megabytes(bytes)}; the limit is ${megabytes(maxFileBytes())}.`, { remedy: "Split the drawing, or ask for a higher limit." });
+  bad(
+    "over-limit",
+    `The file has ${bytes === undefined ? "more than the limit" : megabytes(bytes)}; the limit is ${megabytes(maxFileBytes())}.`,
+    { remedy: "Split the drawing, or ask for a higher limit." },
+  );
 
 /** Takes a file from a request's body. One over the limit is refused by its stated length, or as soon as it is passed. */
 export async function receiveFile(request: Request): Promise<Result<{ bytes: Uint8Array; sha256: string }>> {

@@ -24,9 +24,13 @@ export async function runInspectJob(database: Database, fileId: string): Promise
   if (!input) return;
   const heartbeat = new Heartbeat(database, fileId, "state");
   try {
-    const result = await inThread({ kind: "inspect", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes() }, { signal: heartbeat.signal, onProgress: (progress) => heartbeat.progress(progress) });
+    const result = await inThread(
+      { kind: "inspect", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes() },
+      { signal: heartbeat.signal, onProgress: (progress) => heartbeat.progress(progress) },
+    );
     if (!result.ok) return await fail(database, fileId, result.problem, result.remedy);
-    const count = (severity: string): number => result.findings.filter((finding) => finding.severity === severity).length;
+    const count = (severity: string): number =>
+      result.findings.filter((finding) => finding.severity === severity).length;
     await database
       .update(inspectedFiles)
       .set({
@@ -47,7 +51,12 @@ export async function runInspectJob(database: Database, fileId: string): Promise
       .where(and(eq(inspectedFiles.id, fileId), eq(inspectedFiles.state, "working")));
   } catch (error) {
     if (heartbeat.signal.aborted) return;
-    await fail(database, fileId, `The file could not be read to its end: ${error instanceof Error ? error.message : String(error)}`, "Export the drawing again, or split it.");
+    await fail(
+      database,
+      fileId,
+      `The file could not be read to its end: ${error instanceof Error ? error.message : String(error)}`,
+      "Export the drawing again, or split it.",
+    );
   } finally {
     heartbeat.stop();
   }

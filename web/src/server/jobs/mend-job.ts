@@ -25,14 +25,33 @@ export async function runMendJob(database: Database, fileId: string, only: reado
   if (!input) return;
   const heartbeat = new Heartbeat(database, fileId, "mendState");
   const set = (values: Partial<typeof inspectedFiles.$inferInsert>): Promise<unknown> =>
-    database.update(inspectedFiles).set(values).where(and(eq(inspectedFiles.id, fileId), eq(inspectedFiles.mendState, "working")));
+    database
+      .update(inspectedFiles)
+      .set(values)
+      .where(and(eq(inspectedFiles.id, fileId), eq(inspectedFiles.mendState, "working")));
   try {
-    const result = await inThread({ kind: "mend", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes(), only }, { signal: heartbeat.signal });
-    if (!result.ok) return void (await set({ mendState: "failed", mendProblem: storableText(`${result.problem} ${result.remedy}`) }));
+    const result = await inThread(
+      { kind: "mend", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes(), only },
+      { signal: heartbeat.signal },
+    );
+    if (!result.ok)
+      return void (await set({ mendState: "failed", mendProblem: storableText(`${result.problem} ${result.remedy}`) }));
     await keepFile(database, result.sha256, result.bytes);
-    await set({ mendState: "done", mendedSha256: result.sha256, mendedDrawing: result.drawing, mended: storable([...result.mended]), left: storable([...result.left]) });
+    await set({
+      mendState: "done",
+      mendedSha256: result.sha256,
+      mendedDrawing: result.drawing,
+      mended: storable([...result.mended]),
+      left: storable([...result.left]),
+    });
   } catch (error) {
-    if (!heartbeat.signal.aborted) await set({ mendState: "failed", mendProblem: storableText(`The file could not be mended: ${error instanceof Error ? error.message : String(error)}`) });
+    if (!heartbeat.signal.aborted)
+      await set({
+        mendState: "failed",
+        mendProblem: storableText(
+          `The file could not be mended: ${error instanceof Error ? error.message : String(error)}`,
+        ),
+      });
   } finally {
     heartbeat.stop();
   }

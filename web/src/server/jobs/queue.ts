@@ -31,4 +31,5 @@ async function start(): Promise<PgBoss> {
   return boss;
 }
 
-export const enqueue = async (name: (typeof QUEUES)[number], job: InspectJob | MendJob): Promise<void> => void (await (await queue()).send(name, job));
+export const enqueue = async (name: (typeof QUEUES)[number], job: InspectJob | MendJob): Promise<void> =>
+  void (await (await queue()).send(name, job));

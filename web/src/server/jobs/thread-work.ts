@@ -3,15 +3,32 @@ import type { FindingRow, MendRow } from "../database/rows";
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
 export type ThreadTask =
-  | { readonly kind: "inspect"; readonly bytes: Uint8Array; readonly standard: OfficeStandard; readonly maxFileBytes: number }
-  | { readonly kind: "mend"; readonly bytes: Uint8Array; readonly standard: OfficeStandard; readonly maxFileBytes: number; readonly only: readonly string[] | null }
+  | {
+      readonly kind: "inspect";
+      readonly bytes: Uint8Array;
+      readonly standard: OfficeStandard;
+      readonly maxFileBytes: number;
+    }
+  | {
+      readonly kind: "mend";
+      readonly bytes: Uint8Array;
+      readonly standard: OfficeStandard;
+      readonly maxFileBytes: number;
+      readonly only: readonly string[] | null;
+    }
   | { readonly kind: "compose"; readonly standard: OfficeStandard; readonly sheet: ComposeTask };
 
 export interface ComposeTask {
   readonly frame: string;
   readonly units: "metric" | "feet-inches";
   readonly particulars: Readonly<Record<string, string>>;
-  readonly placement: { readonly bytes: Uint8Array; readonly drawnAt: string; readonly placedAt: string; readonly title: string; readonly middleMm?: { readonly x: number; readonly y: number } } | null;
+  readonly placement: {
+    readonly bytes: Uint8Array;
+    readonly drawnAt: string;
+    readonly placedAt: string;
+    readonly title: string;
+    readonly middleMm?: { readonly x: number; readonly y: number };
+  } | null;
   /** Whether the drawing is wanted too, for showing. */
   readonly withDrawing: boolean;
 }
@@ -46,7 +63,13 @@ export interface ComposedResult {
   readonly ok: true;
   readonly bytes: Uint8Array;
   readonly drawing: Uint8Array | null;
-  readonly placed: { readonly x: number; readonly y: number; readonly width: number; readonly height: number; readonly fits: boolean } | null;
+  readonly placed: {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+    readonly fits: boolean;
+  } | null;
   readonly findings: readonly FindingRow[];
 }
 
@@ -54,4 +77,3 @@ export interface ComposedResult {
 export interface ThreadProgress {
   readonly progress: number;
 }
-

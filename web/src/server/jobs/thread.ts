@@ -16,7 +16,15 @@ import type { ComposedResult, InspectedResult, MendedResult, ThreadProblem, Thre
 type Task<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
 
 /** The work of one thread. Runs the core on plain values; knows no database. */
-export default async function work({ task, port, assets }: { task: ThreadTask; port?: MessagePort; assets: string }): Promise<InspectedResult | MendedResult | ComposedResult | ThreadProblem> {
+export default async function work({
+  task,
+  port,
+  assets,
+}: {
+  task: ThreadTask;
+  port?: MessagePort;
+  assets: string;
+}): Promise<InspectedResult | MendedResult | ComposedResult | ThreadProblem> {
   const onPage = (index: number, count: number): void => port?.postMessage({ progress: (index - 1) / count });
   if (task.kind === "inspect") return inspectBytes(task, onPage);
   return task.kind === "mend" ? mendBytes(task, onPage) : compose(task, assets);
@@ -27,7 +35,8 @@ const told = ({ message, remedy }: Problem): ThreadProblem => ({ ok: false, prob
 const packed = (drawing: Drawing): Uint8Array => gzipSync(packDrawing(drawing), { level: 4 });
 
 function rowOf(finding: Finding): FindingRow {
-  const { rule, severity, page, layer, message, measured, expected, unit, mend, suggestions, count, boxMm, placesMm } = finding;
+  const { rule, severity, page, layer, message, measured, expected, unit, mend, suggestions, count, boxMm, placesMm } =
+    finding;
   return {
     rule,
     severity,
@@ -45,7 +54,10 @@ function rowOf(finding: Finding): FindingRow {
   };
 }
 
-async function inspectBytes(task: Task<"inspect">, onPage: (index: number, count: number) => void): Promise<InspectedResult | ThreadProblem> {
+async function inspectBytes(
+  task: Task<"inspect">,
+  onPage: (index: number, count: number) => void,
+): Promise<InspectedResult | ThreadProblem> {
   const read = await readPdf(task.bytes, { inflate: nodeInflate, onPage, limits: { fileBytes: task.maxFileBytes } });
   if (!read.ok) return told(read.problem);
   const drawing = read.value;
@@ -55,14 +67,19 @@ async function inspectBytes(task: Task<"inspect">, onPage: (index: number, count
     ok: true,
     pages: drawing.pages.length,
     layers: drawing.layers.map((layer) => layer.name),
-    statedScale: stated ? formatScale(stated, drawing.pages[0]?.viewports[0]?.ratio.includes("=") ? "feet-inches" : "metric") : null,
+    statedScale: stated
+      ? formatScale(stated, drawing.pages[0]?.viewports[0]?.ratio.includes("=") ? "feet-inches" : "metric")
+      : null,
     findings: inspected.findings.map(rowOf),
     notJudged: inspected.notJudged,
     drawing: packed(drawing),
   };
 }
 
-async function mendBytes(task: Task<"mend">, onPage: (index: number, count: number) => void): Promise<MendedResult | ThreadProblem> {
+async function mendBytes(
+  task: Task<"mend">,
+  onPage: (index: number, count: number) => void,
+): Promise<MendedResult | ThreadProblem> {
   const only = task.only && new Set(task.only);
   const mended = await mendPdf(task.bytes, task.standard, {
     inflate: nodeInflate,
@@ -76,7 +93,13 @@ async function mendBytes(task: Task<"mend">, onPage: (index: number, count: numb
     ok: true,
     bytes,
     sha256: createHash("sha256").update(bytes).digest("hex"),
-    mended: done.map(({ rule, page, layer, count, message }) => ({ rule, page, count, message, ...(layer === undefined ? {} : { layer }) })),
+    mended: done.map(({ rule, page, layer, count, message }) => ({
+      rule,
+      page,
+      count,
+      message,
+      ...(layer === undefined ? {} : { layer }),
+    })),
     left: after.findings.map(rowOf),
     drawing: packed(drawing),
   };
@@ -84,7 +107,12 @@ async function mendBytes(task: Task<"mend">, onPage: (index: number, count: numb
 
 async function compose({ standard, sheet }: Task<"compose">, assets: string): Promise<ComposedResult | ThreadProblem> {
   const frame = standard.frames.find((each) => each.id === sheet.frame);
-  if (!frame) return { ok: false, problem: `The standard has no frame “${sheet.frame}”.`, remedy: "Choose another frame for the sheet." };
+  if (!frame)
+    return {
+      ok: false,
+      problem: `The standard has no frame “${sheet.frame}”.`,
+      remedy: "Choose another frame for the sheet.",
+    };
   const { placement } = sheet;
   const composed = await composeSheet({
     standard,
@@ -95,7 +123,15 @@ async function compose({ standard, sheet }: Task<"compose">, assets: string): Pr
     font: { bytes: new Uint8Array(readFileSync(join(assets, "fonts", "Barlow-Regular.ttf"))), capHeight: 0.7 },
     inflate: nodeInflate,
     placements: placement
-      ? [{ bytes: placement.bytes, drawnAt: must(parseScale(placement.drawnAt)), placedAt: must(parseScale(placement.placedAt)), title: placement.title, ...(placement.middleMm ? { middleMm: placement.middleMm } : {}) }]
+      ? [
+          {
+            bytes: placement.bytes,
+            drawnAt: must(parseScale(placement.drawnAt)),
+            placedAt: must(parseScale(placement.placedAt)),
+            title: placement.title,
+            ...(placement.middleMm ? { middleMm: placement.middleMm } : {}),
+          },
+        ]
       : [],
   });
   if (!composed.ok) return told(composed.problem);

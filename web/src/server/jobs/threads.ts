@@ -2,7 +2,14 @@ import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
-import type { ComposedResult, InspectedResult, MendedResult, ThreadProblem, ThreadProgress, ThreadTask } from "./thread-work";
+import type {
+  ComposedResult,
+  InspectedResult,
+  MendedResult,
+  ThreadProblem,
+  ThreadProgress,
+  ThreadTask,
+} from "./thread-work";
 
 /** The project's folder: HEMSTITCH_ROOT, else the nearest folder above that holds the bundled threads. */
 export function projectRoot(): string {
@@ -30,15 +37,23 @@ function threads(): Piscina {
   return kept.hemstitchThreads;
 }
 
-type Result<T extends ThreadTask> = ThreadProblem | (T extends { kind: "inspect" } ? InspectedResult : T extends { kind: "mend" } ? MendedResult : ComposedResult);
+type Result<T extends ThreadTask> =
+  | ThreadProblem
+  | (T extends { kind: "inspect" } ? InspectedResult : T extends { kind: "mend" } ? MendedResult : ComposedResult);
 
 /** Runs a task in a thread; an aborted signal ends the thread. */
-export async function inThread<T extends ThreadTask>(task: T, options: { signal?: AbortSignal; onProgress?: (progress: number) => void } = {}): Promise<Result<T>> {
+export async function inThread<T extends ThreadTask>(
+  task: T,
+  options: { signal?: AbortSignal; onProgress?: (progress: number) => void } = {},
+): Promise<Result<T>> {
   const { port1, port2 } = new MessageChannel();
   port1.on("message", ({ progress }: ThreadProgress) => options.onProgress?.(progress));
   try {
     const assets = join(projectRoot(), "core", "assets");
-    return (await threads().run({ task, port: port2, assets }, { transferList: [port2], ...(options.signal ? { signal: options.signal } : {}) })) as Result<T>;
+    return (await threads().run(
+      { task, port: port2, assets },
+      { transferList: [port2], ...(options.signal ? { signal: options.signal } : {}) },
+    )) as Result<T>;
   } finally {
     port1.close();
   }

@@ -19,9 +19,17 @@ async function main(): Promise<void> {
   const boss = await queue();
   const atOnce = Number(process.env["HEMSTITCH_THREADS"]) || 2;
   for (let i = 0; i < atOnce; i++) {
-    await boss.work<InspectJob>(INSPECT, { pollingIntervalSeconds: 0.5 }, async ([job]) => job && runInspectJob(database, job.data.fileId));
+    await boss.work<InspectJob>(
+      INSPECT,
+      { pollingIntervalSeconds: 0.5 },
+      async ([job]) => job && runInspectJob(database, job.data.fileId),
+    );
   }
-  await boss.work<MendJob>(MEND, { pollingIntervalSeconds: 0.5 }, async ([job]) => job && runMendJob(database, job.data.fileId, job.data.only ?? null));
+  await boss.work<MendJob>(
+    MEND,
+    { pollingIntervalSeconds: 0.5 },
+    async ([job]) => job && runMendJob(database, job.data.fileId, job.data.only ?? null),
+  );
   const sweep = setInterval(() => void takeUpAgain(database), SWEEP_MS);
   process.stdout.write(`worker ${process.pid}: ready\n`);
   const stop = async (): Promise<void> => {
@@ -41,7 +49,12 @@ async function takeUpAgain(database: Database): Promise<void> {
     const silent = await database
       .update(inspectedFiles)
       .set({ aliveAt: sql`now()` })
-      .where(and(or(eq(inspectedFiles.state, "working"), eq(inspectedFiles.mendState, "working")), lt(inspectedFiles.aliveAt, SILENT)))
+      .where(
+        and(
+          or(eq(inspectedFiles.state, "working"), eq(inspectedFiles.mendState, "working")),
+          lt(inspectedFiles.aliveAt, SILENT),
+        ),
+      )
       .returning({ id: inspectedFiles.id, state: inspectedFiles.state, mendState: inspectedFiles.mendState });
     for (const { id, state, mendState } of silent) {
       if (state === "working") await enqueue(INSPECT, { fileId: id });

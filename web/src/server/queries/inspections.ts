@@ -18,12 +18,25 @@ const summary = {
 };
 
 /** The files of an inspection, without what is heavy. */
-export const filesOf = (inspectionId: string) => database().select(summary).from(inspectedFiles).where(eq(inspectedFiles.inspectionId, inspectionId)).orderBy(asc(inspectedFiles.name), asc(inspectedFiles.madeAt));
+export const filesOf = (inspectionId: string) =>
+  database()
+    .select(summary)
+    .from(inspectedFiles)
+    .where(eq(inspectedFiles.inspectionId, inspectionId))
+    .orderBy(asc(inspectedFiles.name), asc(inspectedFiles.madeAt));
 
 export type FileSummary = Awaited<ReturnType<typeof filesOf>>[number];
 
 export async function inspectionOf(officeId: string, inspectionId: string) {
-  const [row] = await database().select({ id: inspections.id, name: inspections.name, madeAt: inspections.madeAt, planSetId: inspections.planSetId }).from(inspections).where(and(eq(inspections.id, inspectionId), eq(inspections.officeId, officeId)));
+  const [row] = await database()
+    .select({
+      id: inspections.id,
+      name: inspections.name,
+      madeAt: inspections.madeAt,
+      planSetId: inspections.planSetId,
+    })
+    .from(inspections)
+    .where(and(eq(inspections.id, inspectionId), eq(inspections.officeId, officeId)));
   return row;
 }
 

@@ -17,16 +17,31 @@ export const planSetsOf = (officeId: string) =>
     .orderBy(asc(planSets.madeAt));
 
 export async function planSetOf(officeId: string, planSetId: string) {
-  const [row] = await database().select().from(planSets).where(and(eq(planSets.id, planSetId), eq(planSets.officeId, officeId)));
+  const [row] = await database()
+    .select()
+    .from(planSets)
+    .where(and(eq(planSets.id, planSetId), eq(planSets.officeId, officeId)));
   return row;
 }
 
 export type PlanSet = NonNullable<Awaited<ReturnType<typeof planSetOf>>>;
 
-export const sheetsOf = (planSetId: string) => database().select().from(sheets).where(eq(sheets.planSetId, planSetId)).orderBy(asc(sheets.position), asc(sheets.number));
+export const sheetsOf = (planSetId: string) =>
+  database()
+    .select()
+    .from(sheets)
+    .where(eq(sheets.planSetId, planSetId))
+    .orderBy(asc(sheets.position), asc(sheets.number));
 export const sourcesOf = (planSetId: string) =>
   database()
-    .select({ id: sourceDrawings.id, title: sourceDrawings.title, fileName: sourceDrawings.fileName, drawnAt: sourceDrawings.drawnAt, sha256: sourceDrawings.sha256, madeAt: sourceDrawings.madeAt })
+    .select({
+      id: sourceDrawings.id,
+      title: sourceDrawings.title,
+      fileName: sourceDrawings.fileName,
+      drawnAt: sourceDrawings.drawnAt,
+      sha256: sourceDrawings.sha256,
+      madeAt: sourceDrawings.madeAt,
+    })
     .from(sourceDrawings)
     .where(eq(sourceDrawings.planSetId, planSetId))
     .orderBy(asc(sourceDrawings.title), asc(sourceDrawings.madeAt));
@@ -36,12 +51,20 @@ export type Source = Awaited<ReturnType<typeof sourcesOf>>[number];
 
 /** A sheet of the office with its plan set. */
 export async function sheetOf(officeId: string, sheetId: string) {
-  const [row] = await database().select({ sheet: sheets, planSet: planSets }).from(sheets).innerJoin(planSets, eq(planSets.id, sheets.planSetId)).where(and(eq(sheets.id, sheetId), eq(planSets.officeId, officeId)));
+  const [row] = await database()
+    .select({ sheet: sheets, planSet: planSets })
+    .from(sheets)
+    .innerJoin(planSets, eq(planSets.id, sheets.planSetId))
+    .where(and(eq(sheets.id, sheetId), eq(planSets.officeId, officeId)));
   return row;
 }
 
 /** A source drawing of a plan set with its bytes. */
 export async function sourceBytes(planSetId: string, sourceId: string) {
-  const [row] = await database().select({ bytes: files.bytes, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title }).from(sourceDrawings).innerJoin(files, eq(files.sha256, sourceDrawings.sha256)).where(and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId)));
+  const [row] = await database()
+    .select({ bytes: files.bytes, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title })
+    .from(sourceDrawings)
+    .innerJoin(files, eq(files.sha256, sourceDrawings.sha256))
+    .where(and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId)));
   return row;
 }

@@ -18,7 +18,9 @@ async function newestLooks(officeId: string) {
       planSet: planSets.name,
       finishedAt: inspectedFiles.finishedAt,
       mendedSha256: inspectedFiles.mendedSha256,
-      findings: sql<Pick<FindingRow, "rule" | "severity" | "count">[] | null>`(select jsonb_agg(jsonb_build_object('rule', f->>'rule', 'severity', f->>'severity', 'count', (f->>'count')::int)) from jsonb_array_elements(${inspectedFiles.findings}) f)`,
+      findings: sql<
+        Pick<FindingRow, "rule" | "severity" | "count">[] | null
+      >`(select jsonb_agg(jsonb_build_object('rule', f->>'rule', 'severity', f->>'severity', 'count', (f->>'count')::int)) from jsonb_array_elements(${inspectedFiles.findings}) f)`,
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
@@ -29,7 +31,17 @@ async function newestLooks(officeId: string) {
 }
 
 export interface TodayState {
-  readonly waiting: readonly { id: string; inspectionId: string; name: string; planSet: string | null; stops: number; mends: number; notes: number; problem: string | null; mended: boolean }[];
+  readonly waiting: readonly {
+    id: string;
+    inspectionId: string;
+    name: string;
+    planSet: string | null;
+    stops: number;
+    mends: number;
+    notes: number;
+    problem: string | null;
+    mended: boolean;
+  }[];
   readonly underWay: number;
   readonly conformity: readonly { planSet: string; clean: number; mend: number; stop: number }[];
   readonly families: readonly { family: string; findings: number; marks: number }[];
@@ -42,7 +54,17 @@ export async function todayOf(officeId: string): Promise<TodayState> {
   const waiting = done
     .filter((look) => look.stops + look.mends > 0)
     .sort((a, b) => b.stops - a.stops || b.mends - a.mends)
-    .map(({ id, inspectionId, name, planSet, stops, mends, notes, problem, mendedSha256 }) => ({ id, inspectionId, name, planSet, stops, mends, notes, problem, mended: mendedSha256 !== null }));
+    .map(({ id, inspectionId, name, planSet, stops, mends, notes, problem, mendedSha256 }) => ({
+      id,
+      inspectionId,
+      name,
+      planSet,
+      stops,
+      mends,
+      notes,
+      problem,
+      mended: mendedSha256 !== null,
+    }));
   const sets = [...new Set(done.map((look) => look.planSet ?? "no plan set"))].sort();
   const conformity = sets.map((planSet) => {
     const own = done.filter((look) => (look.planSet ?? "no plan set") === planSet);

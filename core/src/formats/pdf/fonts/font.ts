@@ -45,7 +45,11 @@ export function loadFont(dict: PDFDict, budget: InflateBudget): LoadedFont {
   return type === "Type3" ? loadType3(dict, map, budget) : loadSimple(dict, map, budget);
 }
 
-const describe = (name: string, embedded: boolean, [capHeight, capHeightFrom]: readonly [number, Font["capHeightFrom"]]): Font => ({
+const describe = (
+  name: string,
+  embedded: boolean,
+  [capHeight, capHeightFrom]: readonly [number, Font["capHeightFrom"]],
+): Font => ({
   name: withoutTag(name),
   family: familyName(name),
   embedded,
@@ -62,14 +66,20 @@ function fromDescriptor(descriptor: PDFDict | undefined): readonly [number, Font
   return said !== undefined && said >= 500 && said <= 850 ? [said / 1000, "descriptor"] : undefined;
 }
 
-function embeddedFont(descriptor: PDFDict | undefined, budget: InflateBudget): { embedded: boolean; outlines: FontOutlines | undefined } {
+function embeddedFont(
+  descriptor: PDFDict | undefined,
+  budget: InflateBudget,
+): { embedded: boolean; outlines: FontOutlines | undefined } {
   const file = lookup(descriptor, "FontFile2") ?? lookup(descriptor, "FontFile3");
   const embedded = file !== undefined || lookup(descriptor, "FontFile") !== undefined;
   return { embedded, outlines: file ? readOutlines(streamBytes(file, budget)) : undefined };
 }
 
 /** Height of capitals by the font's own outlines: a flat-topped letter it holds, else its OS/2 table. */
-function measured(outlines: FontOutlines | undefined, glyphOf: (letter: string) => number | undefined): readonly [number, "outlines"] | undefined {
+function measured(
+  outlines: FontOutlines | undefined,
+  glyphOf: (letter: string) => number | undefined,
+): readonly [number, "outlines"] | undefined {
   if (!outlines || outlines.unitsPerEm <= 0) return undefined;
   for (const letter of FLAT_TOPS) {
     const glyph = glyphOf(letter);
@@ -88,7 +98,10 @@ function invert(text: ReadonlyMap<number, string>): Map<string, number> {
 // ---- simple fonts -------------------------------------------------------------------------
 
 /** Code → text by encoding and differences; ToUnicode goes before both. */
-function simpleTexts(dict: PDFDict, map: CharacterMap | undefined): { texts: string[]; glyphNames: (string | undefined)[] } {
+function simpleTexts(
+  dict: PDFDict,
+  map: CharacterMap | undefined,
+): { texts: string[]; glyphNames: (string | undefined)[] } {
   const encoding = lookup(dict, "Encoding");
   const base = encoding instanceof PDFName ? encoding.decodeText() : nameAt(dictOf(encoding), "BaseEncoding");
   const texts = Array.from({ length: 256 }, (_, code) => textOfCode(code, base));
@@ -116,7 +129,7 @@ function loadSimple(dict: PDFDict, map: CharacterMap | undefined, budget: Inflat
   const codeOf = new Map(texts.map((text, code) => [text, code] as const).reverse());
   const byOutline = measured(outlines, (letter) => {
     const code = codeOf.get(letter);
-    return code === undefined ? undefined : outlines?.glyphFor(code) ?? outlines?.glyphFor(letter.charCodeAt(0));
+    return code === undefined ? undefined : (outlines?.glyphFor(code) ?? outlines?.glyphFor(letter.charCodeAt(0)));
   });
   const byMetrics = metrics?.CapHeight ? ([metrics.CapHeight / 1000, "metrics"] as const) : undefined;
   const widths = simpleWidths(dict, descriptor, metrics, glyphNames);
@@ -127,7 +140,12 @@ function loadSimple(dict: PDFDict, map: CharacterMap | undefined, budget: Inflat
   };
 }
 
-function simpleWidths(dict: PDFDict, descriptor: PDFDict | undefined, metrics: Metrics | undefined, glyphNames: readonly (string | undefined)[]): Float64Array {
+function simpleWidths(
+  dict: PDFDict,
+  descriptor: PDFDict | undefined,
+  metrics: Metrics | undefined,
+  glyphNames: readonly (string | undefined)[],
+): Float64Array {
   const first = numberAt(dict, "FirstChar") ?? 0;
   const given = numbersAt(dict, "Widths");
   const missing = numberAt(descriptor, "MissingWidth") ?? 0;
@@ -234,7 +252,7 @@ function cidToGlyph(descendant: PDFDict | undefined, budget: InflateBudget): (ci
 function compositeWidths(descendant: PDFDict | undefined): Map<number, number> {
   const widths = new Map<number, number>();
   const list: PDFObject[] = arrayAt(descendant, "W");
-  for (let i = 0; i < list.length; ) {
+  for (let i = 0; i < list.length;) {
     const first = list[i];
     const next = list[i + 1];
     if (!(first instanceof PDFNumber)) break;

@@ -11,7 +11,8 @@ const utf16 = new TextDecoder("utf-16be");
 const MOST_ENTRIES = 200_000;
 
 const numberOf = (bytes: Uint8Array): number => bytes.reduce((value, byte) => value * 256 + byte, 0);
-const op = (word: string): number => [...word].slice(0, 4).reduce((packed, c, i) => packed | (c.charCodeAt(0) << (i * 8)), 0);
+const op = (word: string): number =>
+  [...word].slice(0, 4).reduce((packed, c, i) => packed | (c.charCodeAt(0) << (i * 8)), 0);
 
 const BEGIN = op("begi");
 const END = op("endc");
@@ -33,9 +34,18 @@ export function readToUnicode(bytes: Uint8Array): CharacterMap {
       array = undefined;
     } else if (token === Token.operator) {
       const word = String.fromCharCode(...bytes.subarray(lexer.start, lexer.at));
-      if (lexer.operator === BEGIN) section = word === "beginbfchar" ? "bfchar" : word === "beginbfrange" ? "bfrange" : word === "begincodespacerange" ? "codespace" : "";
+      if (lexer.operator === BEGIN)
+        section =
+          word === "beginbfchar"
+            ? "bfchar"
+            : word === "beginbfrange"
+              ? "bfrange"
+              : word === "begincodespacerange"
+                ? "codespace"
+                : "";
       if (lexer.operator === END || lexer.operator === END_BF) {
-        if (section === "codespace") for (const each of strings) if (each instanceof Uint8Array) lengths.add(each.length);
+        if (section === "codespace")
+          for (const each of strings) if (each instanceof Uint8Array) lengths.add(each.length);
         if (section === "bfchar") addChars(strings, text);
         if (section === "bfrange") addRanges(strings, text);
         section = "";

@@ -37,7 +37,12 @@ function tablesOf(view: DataView): Map<string, number> {
   const tables = new Map<string, number>();
   for (let i = 0; i < view.getUint16(4); i++) {
     const at = 12 + i * 16;
-    const tag = String.fromCharCode(view.getUint8(at), view.getUint8(at + 1), view.getUint8(at + 2), view.getUint8(at + 3));
+    const tag = String.fromCharCode(
+      view.getUint8(at),
+      view.getUint8(at + 1),
+      view.getUint8(at + 2),
+      view.getUint8(at + 3),
+    );
     tables.set(tag, view.getUint32(at + 8));
   }
   return tables;
@@ -51,7 +56,8 @@ function read(view: DataView): FontOutlines | undefined {
   const long = view.getInt16(head + 50) === 1;
   const maxp = tables.get("maxp");
   const count = maxp === undefined ? 0 : view.getUint16(maxp + 4);
-  const offset = (glyph: number): number => (long ? view.getUint32((loca ?? 0) + glyph * 4) : view.getUint16((loca ?? 0) + glyph * 2) * 2);
+  const offset = (glyph: number): number =>
+    long ? view.getUint32((loca ?? 0) + glyph * 4) : view.getUint16((loca ?? 0) + glyph * 2) * 2;
   return {
     unitsPerEm: view.getUint16(head + 18),
     capHeight: capHeightOf(view, tables.get("OS/2")),
@@ -72,7 +78,10 @@ function capHeightOf(view: DataView, os2: number | undefined): number | undefine
 
 function characterMap(view: DataView, cmap: number | undefined): (code: number) => number | undefined {
   if (cmap === undefined) return () => undefined;
-  const subtables = Array.from({ length: view.getUint16(cmap + 2) }, (_, i) => cmap + view.getUint32(cmap + 4 + i * 8 + 4));
+  const subtables = Array.from(
+    { length: view.getUint16(cmap + 2) },
+    (_, i) => cmap + view.getUint32(cmap + 4 + i * 8 + 4),
+  );
   return (code) => {
     for (const at of subtables) {
       // Symbol subsets keep their codes from F000 on.

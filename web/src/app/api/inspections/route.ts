@@ -9,6 +9,9 @@ export const POST = guarded(true, async (asker, request) => {
   const form = await formOf(NewInspection, request);
   if (form instanceof Response) return form;
   if (form.planSetId && !(await planSetOf(asker.officeId, form.planSetId))) return missing();
-  const [made] = await database().insert(inspections).values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null }).returning({ id: inspections.id });
+  const [made] = await database()
+    .insert(inspections)
+    .values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null })
+    .returning({ id: inspections.id });
   return answer({ id: made?.id }, 201);
 });

@@ -8,6 +8,14 @@ export const POST = guarded(true, async (asker, request) => {
   const form = await formOf(NewPlanSet, request);
   if (form instanceof Response) return form;
   const name = storableText(form.name.trim());
-  const [made] = await database().insert(planSets).values({ officeId: asker.officeId, name, units: form.units, particulars: { owner: asker.officeName, project: name } }).returning({ id: planSets.id });
+  const [made] = await database()
+    .insert(planSets)
+    .values({
+      officeId: asker.officeId,
+      name,
+      units: form.units,
+      particulars: { owner: asker.officeName, project: name },
+    })
+    .returning({ id: planSets.id });
   return answer({ id: made?.id }, 201);
 });

@@ -17,6 +17,14 @@ export default async function LightTablePage({ params, searchParams }: Props) {
   const inspection = isId(inspectionId) ? await inspectionOf(officeId, inspectionId) : undefined;
   if (!inspection) notFound();
   const [files, sets] = await Promise.all([filesOf(inspectionId), planSetsOf(officeId)]);
-  const planSets = sets.map(({ id, name }) => ({ id, name })).sort((a, b) => Number(b.id === inspection.planSetId) - Number(a.id === inspection.planSetId));
-  return <LightTable initial={{ id: inspection.id, name: inspection.name, files }} fileId={typeof file === "string" ? file : null} planSets={planSets} />;
+  const planSets = sets
+    .map(({ id, name }) => ({ id, name }))
+    .sort((a, b) => Number(b.id === inspection.planSetId) - Number(a.id === inspection.planSetId));
+  return (
+    <LightTable
+      initial={{ id: inspection.id, name: inspection.name, files }}
+      fileId={typeof file === "string" ? file : null}
+      planSets={planSets}
+    />
+  );
 }

@@ -14,19 +14,43 @@ export default async function PlanSetPage({ params }: { params: Promise<{ planSe
   const [{ planSetId }, { officeId }] = await Promise.all([params, asker()]);
   const planSet = isId(planSetId) ? await planSetOf(officeId, planSetId) : undefined;
   if (!planSet) notFound();
-  const [sheets, sources, { content }] = await Promise.all([sheetsOf(planSetId), sourcesOf(planSetId), officeStandard(officeId)]);
+  const [sheets, sources, { content }] = await Promise.all([
+    sheetsOf(planSetId),
+    sourcesOf(planSetId),
+    officeStandard(officeId),
+  ]);
   const rows = sheets.map((sheet, i) => {
     const frame = content.frames.find((each) => each.id === sheet.frame);
     const filled = particularsOf(planSet, sheet, sheet.placement?.placedAt, { nth: i + 1, of: sheets.length });
-    return { id: sheet.id, number: sheet.number, title: sheet.title, frame: sheet.frame, revision: sheet.revision, scale: sheet.placement?.placedAt ?? null, empty: frame ? emptyFields(frame, filled).length : 0 };
+    return {
+      id: sheet.id,
+      number: sheet.number,
+      title: sheet.title,
+      frame: sheet.frame,
+      revision: sheet.revision,
+      scale: sheet.placement?.placedAt ?? null,
+      empty: frame ? emptyFields(frame, filled).length : 0,
+    };
   });
   return (
     <PlanSetView
       key={planSet.version}
-      planSet={{ id: planSet.id, name: planSet.name, units: planSet.units, version: planSet.version, particulars: planSet.particulars }}
+      planSet={{
+        id: planSet.id,
+        name: planSet.name,
+        units: planSet.units,
+        version: planSet.version,
+        particulars: planSet.particulars,
+      }}
       sheets={rows}
       sources={sources.map((source) => ({ ...source, madeAt: source.madeAt.toISOString() }))}
-      frames={content.frames.map(({ id, title, widthMm, heightMm, titleBlock }) => ({ id, title, widthMm, heightMm, block: { widthMm: titleBlock.widthMm, heightMm: titleBlock.heightMm } }))}
+      frames={content.frames.map(({ id, title, widthMm, heightMm, titleBlock }) => ({
+        id,
+        title,
+        widthMm,
+        heightMm,
+        block: { widthMm: titleBlock.widthMm, heightMm: titleBlock.heightMm },
+      }))}
       fields={particularFields(content.frames)}
       numbering={content.naming.sheets}
     />

@@ -15,8 +15,17 @@ export default async function ChapterPage({ params }: { params: Promise<{ chapte
   const { content, version } = await officeStandard(officeId);
   return (
     <StandardFrame name={content.name} edition={content.edition} chapter={chapter as ChapterPath}>
-      {chapter === "layers" && <LayersChapter initial={{ entries: content.layers, version }} scheme={content.naming.layers} pens={content.pens} lineTypes={content.lineTypes} />}
-      {chapter === "pens-and-lines" && <PensChapter pens={content.pens} lineTypes={content.lineTypes} version={version} />}
+      {chapter === "layers" && (
+        <LayersChapter
+          initial={{ entries: content.layers, version }}
+          scheme={content.naming.layers}
+          pens={content.pens}
+          lineTypes={content.lineTypes}
+        />
+      )}
+      {chapter === "pens-and-lines" && (
+        <PensChapter pens={content.pens} lineTypes={content.lineTypes} version={version} />
+      )}
       {chapter === "text" && <TextChapter initial={{ entries: content.textStyles, version }} scales={content.scales} />}
     </StandardFrame>
   );

@@ -14,14 +14,29 @@ export const PATCH = guarded(true, async (asker, request, { planSetId = "" }) =>
   const planSet = await planSetOf(asker.officeId, planSetId);
   if (!planSet) return missing();
   const particulars = storable(form.particulars ?? planSet.particulars);
-  if (Object.keys(particulars).length > 100 || Object.values(particulars).some((value) => typeof value !== "string" || value.length > LONGEST))
+  if (
+    Object.keys(particulars).length > 100 ||
+    Object.values(particulars).some((value) => typeof value !== "string" || value.length > LONGEST)
+  )
     return complain(422, { message: `Each particular is a text of at most ${LONGEST} characters.` });
   const [saved] = await database()
     .update(planSets)
     .set({ particulars, name: form.name?.trim() ?? planSet.name, version: sql`${planSets.version} + 1` })
     .where(and(eq(planSets.id, planSetId), eq(planSets.version, form.version)))
     .returning({ version: planSets.version });
-  if (!saved) return complain(409, { message: "Somebody has changed these particulars meanwhile. Nothing of yours was stored.", remedy: "Load the page anew and make the change again." });
-  await database().insert(changeLog).values({ officeId: asker.officeId, who: asker.who, what: "plan-set.particulars", before: planSet.particulars, after: particulars });
+  if (!saved)
+    return complain(409, {
+      message: "Somebody has changed these particulars meanwhile. Nothing of yours was stored.",
+      remedy: "Load the page anew and make the change again.",
+    });
+  await database()
+    .insert(changeLog)
+    .values({
+      officeId: asker.officeId,
+      who: asker.who,
+      what: "plan-set.particulars",
+      before: planSet.particulars,
+      after: particulars,
+    });
   return answer({ version: saved.version });
 });

@@ -22,10 +22,26 @@ export const PATCH = guarded(true, async (asker, request, { sheetId = "" }) => {
   }
   const [saved] = await database()
     .update(sheets)
-    .set({ ...storable(rest), ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}), version: sql`${sheets.version} + 1` })
+    .set({
+      ...storable(rest),
+      ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}),
+      version: sql`${sheets.version} + 1`,
+    })
     .where(and(eq(sheets.id, sheetId), eq(sheets.version, version)))
     .returning({ version: sheets.version });
-  if (!saved) return complain(409, { message: "Somebody has changed this sheet meanwhile. Nothing of yours was stored.", remedy: "Load the page anew and make the change again." });
-  await database().insert(changeLog).values({ officeId: asker.officeId, who: asker.who, what: "sheet", before: storable(found.sheet), after: storable({ ...rest, placement }) });
+  if (!saved)
+    return complain(409, {
+      message: "Somebody has changed this sheet meanwhile. Nothing of yours was stored.",
+      remedy: "Load the page anew and make the change again.",
+    });
+  await database()
+    .insert(changeLog)
+    .values({
+      officeId: asker.officeId,
+      who: asker.who,
+      what: "sheet",
+      before: storable(found.sheet),
+      after: storable({ ...rest, placement }),
+    });
   return answer({ version: saved.version });
 });

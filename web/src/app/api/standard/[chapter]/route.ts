@@ -16,6 +16,13 @@ export const PATCH = guarded(true, async (asker, request, params) => {
   if (form instanceof Response) return form;
   const edited = await editChapter(asker, chapter, form.version, form.edits as EntryEdit[]);
   if (edited.kind === "saved") return answer({ version: edited.version });
-  if (edited.kind === "newer") return complain(409, { message: "Somebody has changed the standard meanwhile. Nothing of yours was stored.", remedy: "The page shows the newest state now; make the change again." });
-  return complain(422, { message: edited.problems.map((problem) => problem.message).join(" "), problems: edited.problems });
+  if (edited.kind === "newer")
+    return complain(409, {
+      message: "Somebody has changed the standard meanwhile. Nothing of yours was stored.",
+      remedy: "The page shows the newest state now; make the change again.",
+    });
+  return complain(422, {
+    message: edited.problems.map((problem) => problem.message).join(" "),
+    problems: edited.problems,
+  });
 });

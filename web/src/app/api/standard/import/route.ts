@@ -15,10 +15,21 @@ export const POST = guarded(true, async (asker, request) => {
     });
   const { standard } = checked;
   const store = new URL(request.url).searchParams.get("store");
-  const sums = { name: standard.name, edition: standard.edition, layers: standard.layers.length, pens: standard.pens.length, textStyles: standard.textStyles.length };
+  const sums = {
+    name: standard.name,
+    edition: standard.edition,
+    layers: standard.layers.length,
+    pens: standard.pens.length,
+    textStyles: standard.textStyles.length,
+  };
   if (store === null) return answer({ ...sums, version: (await officeStandard(asker.officeId)).version });
   const replaced = await replaceStandard(asker, JSON.parse(JSON.stringify(standard)), Number(store));
-  if (replaced.kind === "newer") return complain(409, { message: "Somebody has changed the standard meanwhile. Nothing was stored.", remedy: "Look at the newest state, then import again." });
-  if (replaced.kind === "wrong") return complain(422, { message: "The file has errors; nothing was stored.", problems: replaced.problems });
+  if (replaced.kind === "newer")
+    return complain(409, {
+      message: "Somebody has changed the standard meanwhile. Nothing was stored.",
+      remedy: "Look at the newest state, then import again.",
+    });
+  if (replaced.kind === "wrong")
+    return complain(422, { message: "The file has errors; nothing was stored.", problems: replaced.problems });
   return answer({ ...sums, version: replaced.version });
 });

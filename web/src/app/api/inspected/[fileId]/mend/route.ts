@@ -16,10 +16,22 @@ export const POST = guarded(true, async (asker, request, { fileId = "" }) => {
   const [queued] = await database()
     .update(inspectedFiles)
     .set({ mendState: "waiting", mendProblem: null })
-    .where(and(eq(inspectedFiles.id, fileId), or(isNull(inspectedFiles.mendState), notInArray(inspectedFiles.mendState, ["waiting", "working"]))))
+    .where(
+      and(
+        eq(inspectedFiles.id, fileId),
+        or(isNull(inspectedFiles.mendState), notInArray(inspectedFiles.mendState, ["waiting", "working"])),
+      ),
+    )
     .returning({ id: inspectedFiles.id });
   if (!queued) return answer({ already: true });
-  await database().insert(changeLog).values({ officeId: asker.officeId, who: asker.who, what: "file.mend", after: { fileId, name: file.name, only: form.only ?? null } });
+  await database()
+    .insert(changeLog)
+    .values({
+      officeId: asker.officeId,
+      who: asker.who,
+      what: "file.mend",
+      after: { fileId, name: file.name, only: form.only ?? null },
+    });
   await enqueue(MEND, { fileId, ...(form.only ? { only: form.only } : {}) });
   return answer({ queued: true }, 202);
 });

@@ -16,7 +16,10 @@ export const POST = guarded(true, async (asker, request, { inspectionId = "" }) 
   if (!received.ok) return complain(413, received.problem);
   const { bytes, sha256 } = received.value;
   await keepFile(database(), sha256, bytes);
-  const [made] = await database().insert(inspectedFiles).values({ inspectionId, name, sha256 }).returning({ id: inspectedFiles.id });
+  const [made] = await database()
+    .insert(inspectedFiles)
+    .values({ inspectionId, name, sha256 })
+    .returning({ id: inspectedFiles.id });
   if (made) await enqueue(INSPECT, { fileId: made.id });
   return answer({ id: made?.id }, 201);
 });

@@ -13,11 +13,21 @@ export const POST = guarded(true, async (asker, request, { planSetId = "" }) => 
   const planSet = await planSetOf(asker.officeId, planSetId);
   if (!planSet) return missing();
   const { content } = await officeStandard(asker.officeId);
-  if (!content.frames.some((frame) => frame.id === form.frame)) return complain(422, { message: `The standard has no frame “${form.frame}”.` });
-  const [last] = await database().select({ position: max(sheets.position) }).from(sheets).where(eq(sheets.planSetId, planSetId));
+  if (!content.frames.some((frame) => frame.id === form.frame))
+    return complain(422, { message: `The standard has no frame “${form.frame}”.` });
+  const [last] = await database()
+    .select({ position: max(sheets.position) })
+    .from(sheets)
+    .where(eq(sheets.planSetId, planSetId));
   const [made] = await database()
     .insert(sheets)
-    .values({ planSetId, number: storableText(form.number.trim()), title: storableText(form.title), frame: form.frame, position: (last?.position ?? -1) + 1 })
+    .values({
+      planSetId,
+      number: storableText(form.number.trim()),
+      title: storableText(form.title),
+      frame: form.frame,
+      position: (last?.position ?? -1) + 1,
+    })
     .returning({ id: sheets.id });
   return answer({ id: made?.id }, 201);
 });

@@ -12,12 +12,22 @@ export const POST = guarded(true, async (asker, request, { planSetId = "" }) => 
   if (form instanceof Response) return form;
   const wrong = complainOfScale(form.drawnAt);
   if (wrong) return wrong;
-  const [planSet, file] = await Promise.all([planSetOf(asker.officeId, planSetId), inspectedFile(asker.officeId, form.fileId)]);
+  const [planSet, file] = await Promise.all([
+    planSetOf(asker.officeId, planSetId),
+    inspectedFile(asker.officeId, form.fileId),
+  ]);
   if (!planSet || !file) return missing();
-  if (file.state !== "done") return complain(409, { message: "Only a file that has been inspected can be put on a sheet." });
+  if (file.state !== "done")
+    return complain(409, { message: "Only a file that has been inspected can be put on a sheet." });
   const [made] = await database()
     .insert(sourceDrawings)
-    .values({ planSetId, title: storableText(form.title.trim()), fileName: file.name, sha256: file.mendedSha256 ?? file.sha256, drawnAt: form.drawnAt.trim() })
+    .values({
+      planSetId,
+      title: storableText(form.title.trim()),
+      fileName: file.name,
+      sha256: file.mendedSha256 ?? file.sha256,
+      drawnAt: form.drawnAt.trim(),
+    })
     .returning({ id: sourceDrawings.id });
   return answer({ id: made?.id }, 201);
 });

@@ -17,9 +17,27 @@ export const POST = guarded(true, async (asker, request, { sheetId = "" }) => {
   const found = await sheetOf(asker.officeId, sheetId);
   if (!found) return missing();
   const { content } = await officeStandard(asker.officeId);
-  const sheet = { ...found.sheet, ...Object.fromEntries(Object.entries(form).filter(([key, value]) => value !== undefined && key !== "placement" && key !== "version")) };
-  const composed = await composeOne(content, found.planSet, sheet, (placement as PlacementRow | undefined) ?? null, true);
-  if (!composed.ok || !composed.drawing) return complain(422, { message: composed.ok ? "The sheet can't be shown." : composed.problem, ...(composed.ok ? {} : { remedy: composed.remedy }) });
-  const facts = { placed: composed.placed, findings: composed.findings.map(({ rule, message, severity }) => ({ rule, message, severity })) };
+  const sheet = {
+    ...found.sheet,
+    ...Object.fromEntries(
+      Object.entries(form).filter(([key, value]) => value !== undefined && key !== "placement" && key !== "version"),
+    ),
+  };
+  const composed = await composeOne(
+    content,
+    found.planSet,
+    sheet,
+    (placement as PlacementRow | undefined) ?? null,
+    true,
+  );
+  if (!composed.ok || !composed.drawing)
+    return complain(422, {
+      message: composed.ok ? "The sheet can't be shown." : composed.problem,
+      ...(composed.ok ? {} : { remedy: composed.remedy }),
+    });
+  const facts = {
+    placed: composed.placed,
+    findings: composed.findings.map(({ rule, message, severity }) => ({ rule, message, severity })),
+  };
   return packedDrawing(composed.drawing, { "X-Sheet": encodeURIComponent(JSON.stringify(facts)).slice(0, 16_000) });
 });

@@ -16,12 +16,30 @@ export default async function BenchPage({ params }: { params: Promise<{ planSetI
   const { sheet, planSet } = found;
   const [sources, { content }] = await Promise.all([sourcesOf(planSet.id), officeStandard(officeId)]);
   const frame = content.frames.find((each) => each.id === sheet.frame);
-  const empty = frame ? emptyFields(frame, particularsOf(planSet, sheet, sheet.placement?.placedAt, { nth: 1, of: 1 })).map((cell) => cell.label) : [];
+  const empty = frame
+    ? emptyFields(frame, particularsOf(planSet, sheet, sheet.placement?.placedAt, { nth: 1, of: 1 })).map(
+        (cell) => cell.label,
+      )
+    : [];
   return (
     <SheetBench
       planSet={{ id: planSet.id, name: planSet.name }}
-      sheet={{ id: sheet.id, number: sheet.number, title: sheet.title, frame: sheet.frame, revision: sheet.revision, version: sheet.version, placement: sheet.placement }}
-      frames={content.frames.map(({ id, title, widthMm, heightMm, titleBlock }) => ({ id, title, widthMm, heightMm, block: { widthMm: titleBlock.widthMm, heightMm: titleBlock.heightMm } }))}
+      sheet={{
+        id: sheet.id,
+        number: sheet.number,
+        title: sheet.title,
+        frame: sheet.frame,
+        revision: sheet.revision,
+        version: sheet.version,
+        placement: sheet.placement,
+      }}
+      frames={content.frames.map(({ id, title, widthMm, heightMm, titleBlock }) => ({
+        id,
+        title,
+        widthMm,
+        heightMm,
+        block: { widthMm: titleBlock.widthMm, heightMm: titleBlock.heightMm },
+      }))}
       sources={sources.map((source) => ({ ...source, madeAt: source.madeAt.toISOString() }))}
       scales={content.scales}
       empty={empty}

@@ -1,0 +1,98 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { largePage } from "./large-page";
+import { ratio, table, timed, type Row } from "./measure";
+
+/**
+ * The measurements of the product, as ratios against public tools where there is one:
+ * `npm run bench`, or `npm run bench -- quick` with fewer runs.
+ */
+const RUNS = process.argv.includes("quick") ? 2 : 5;
+const root = join(import.meta.dirname, "..", "..");
+const folder = mkdtempSync(join(tmpdir(), "hemstitch-bench-"));
+const command = join(root, "cli", "bin", "hemstitch.mjs");
+const reader = join(import.meta.dirname, "read-once.ts");
+
+function file(strokes: number, texts: number): string {
+  const path = join(folder, `${strokes}.pdf`);
+  writeFileSync(path, largePage(strokes, texts));
+  return path;
+}
+
+const inspecting = (path: string) =>
+  timed(
+    RUNS,
+    process.execPath,
+    command,
+    "inspect",
+    path,
+    "--standard",
+    "tarnwick",
+    "--format",
+    "json",
+    "--out",
+    join(folder, "report.json"),
+    "--fail-on",
+    "never",
+  );
+
+const page = file(200_000, 4_000);
+const rows: Row[] = [];
+
+const ours = inspecting(page);
+const trace = timed(RUNS, "mutool", "trace", "-o", join(folder, "trace.xml"), page);
+rows.push({
+  work: "inspect a page of 200,000 strokes and 4,000 texts, whole process",
+  measured: `${ours.seconds.toFixed(2)} s`,
+  against: `mutool trace ${trace.seconds.toFixed(2)} s`,
+  ratio: ratio(ours.seconds / trace.seconds),
+  aim: "≤ 1.5×",
+});
+rows.push({
+  work: "the same, peak memory",
+  measured: `${ours.peakMb.toFixed(0)} MB`,
+  against: `mutool trace ${trace.peakMb.toFixed(0)} MB`,
+  ratio: "",
+  aim: "≤ 500 MB",
+});
+
+const inProcess = (what: "ours" | "pdfjs"): number =>
+  Number(
+    timed(
+      1,
+      join(root, "node_modules", ".bin", "tsx"),
+      "--tsconfig",
+      join(root, "tsconfig.json"),
+      reader,
+      what,
+      page,
+      String(RUNS),
+    )
+      .output.trim()
+      .split("\n")
+      .at(-1),
+  );
+const [reading, operators] = [inProcess("ours"), inProcess("pdfjs")];
+rows.push({
+  work: "read the same page into the neutral drawing, in process",
+  measured: `${reading.toFixed(0)} ms`,
+  against: `pdfjs-dist's operator list ${operators.toFixed(0)} ms`,
+  ratio: `${(operators / reading).toFixed(1)}× faster`,
+  aim: "≥ 8× faster",
+});
+
+let last = inspecting(file(125_000, 4_000)).seconds;
+for (const strokes of [250_000, 500_000, 1_000_000]) {
+  const now = inspecting(file(strokes, 4_000));
+  rows.push({
+    work: `twice the strokes: ${(strokes / 2).toLocaleString("en")} → ${strokes.toLocaleString("en")}`,
+    measured: `${now.seconds.toFixed(2)} s, ${now.peakMb.toFixed(0)} MB`,
+    against: `${last.toFixed(2)} s`,
+    ratio: ratio(now.seconds / last),
+    aim: "≤ 2.2×",
+  });
+  last = now.seconds;
+}
+rmSync(folder, { recursive: true });
+process.stdout.write(`${table(rows)}\n`);
