@@ -41,7 +41,8 @@ const page = file(200_000, 4_000);
 const rows: Row[] = [];
 
 const ours = inspecting(page);
-const trace = timed(RUNS, "mutool", "trace", "-o", join(folder, "trace.xml"), page);
+// Its listing goes to a file, as a person would have it.
+const trace = timed(RUNS, "/bin/sh", "-c", `exec mutool trace "$0" > "${join(folder, "trace.xml")}"`, page);
 rows.push({
   work: "inspect a page of 200,000 strokes and 4,000 texts, whole process",
   measured: `${ours.seconds.toFixed(2)} s`,
