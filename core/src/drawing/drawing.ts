@@ -191,7 +191,9 @@ export interface TextSource {
   readonly size: Float64Array;
   /** 1 where the string begins where the last one ended, with no positioning between. */
   readonly carried: Uint8Array;
-  /** Advance that grows with the size (not character and word spacing), in text-space units before horizontal scaling. */
+  /** Horizontal scaling as a factor. */
+  readonly horizontal: Float64Array;
+  /** Advance that grows with the size (not character and word spacing), in text-space units. */
   readonly grows: Float64Array;
   /** The part of it that comes before the first shown piece, and so before the anchor. */
   readonly lead: Float64Array;

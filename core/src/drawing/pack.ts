@@ -146,6 +146,7 @@ function unpackPage(
         start: none,
         end: none,
         size: nothing,
+        horizontal: nothing,
         carried: new Uint8Array(0),
         grows: nothing,
         lead: nothing,

@@ -91,8 +91,9 @@ function textDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
     if (layerNow(after, b.layer[row]) !== layerMeant(a.layer[row], log)) return [`String ${row} is on another layer.`];
     if (!meant.heights.has(row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM)
       return [`String ${row} has another height.`];
-    // A string that goes on from a changed one moves with its end.
-    const goesOn = page.source.texts.carried[a.source[row] ?? 0] === 1 && meant.heights.has(row - 1);
+    // Strings of one line that were resized alike move with each other's ends; all others stay.
+    const goesOn =
+      meant.heights.has(row) && meant.heights.has(row - 1) && page.source.texts.carried[a.source[row] ?? 0] === 1;
     const off = Math.max(
       Math.abs((a.anchors[row * 2] ?? 0) - (b.anchors[row * 2] ?? 0)),
       Math.abs((a.anchors[row * 2 + 1] ?? 0) - (b.anchors[row * 2 + 1] ?? 0)),

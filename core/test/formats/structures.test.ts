@@ -10,6 +10,16 @@ const hidden = (page: Page): boolean[] => [...page.paths.paint].map((paint) => (
 const LINE = "10 10 m 20 10 l S";
 
 /** Structures of ISO 32000-1 that drawing files are made of, each written by hand. */
+describe("a space without extent", () => {
+  it("shows nothing, so nothing is read from it, and the file says so", async () => {
+    const drawing = await drawingOf(
+      onePage({ layers: ["A-WALL"], content: on(0, "q 0 0 0 0 5 5 cm 1 w 1 1 m 9 9 l S Q 0.5 w 1 1 m 9 9 l S") }),
+    );
+    expect(drawing.pages[0]!.paths.count).toBe(1);
+    expect(drawing.notes.map((note) => note.code)).toEqual(["no-extent"]);
+  });
+});
+
 describe("layers", () => {
   it("follow marked content, nested and unbalanced, whatever saves the state between", async () => {
     const drawing = await drawingOf(

@@ -148,6 +148,19 @@ describe("lettering heights", () => {
     expect(heights(result.drawing)).toEqual([3.5, 2.5]);
     expect(anchors(result.drawing)).toEqual(anchors(before));
   });
+  it("leave a string in its place that goes on from several of them, under another horizontal scaling too", async () => {
+    const bytes = onePage({
+      layers: ["A-ANNO"],
+      content: on(
+        0,
+        `BT /F1 ${3 / 0.718} Tf 10 10 Td (one) Tj 80 Tz (two) Tj 3 Tr (unseen) Tj 0 Tr /F1 ${2.5 / 0.718} Tf (kept) Tj ET`,
+      ),
+    });
+    const before = await drawingOf(bytes);
+    const result = await mended(bytes, standard);
+    expect(heights(result.drawing)).toEqual([3.5, 3.5, 3, 2.5]);
+    expect(anchors(result.drawing).slice(4)).toEqual(anchors(before).slice(4));
+  });
   it("keep the anchor of a string with a leading adjustment", async () => {
     const bytes = onePage({
       layers: ["A-ANNO"],

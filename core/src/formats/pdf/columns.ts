@@ -314,7 +314,8 @@ export interface TextPlace {
   readonly fontName: string;
   readonly size: number;
   readonly carried: boolean;
-  /** Advance that grows with the size, text-space units before horizontal scaling. */
+  readonly horizontal: number;
+  /** Advance that grows with the size, text-space units. */
   readonly grows: number;
   /** The part of it that comes before the first shown piece. */
   readonly lead: number;
@@ -336,6 +337,7 @@ export class TextCollector {
   private readonly start = growing.uint32();
   private readonly end = growing.uint32();
   private readonly size = growing.float64();
+  private readonly horizontal = growing.float64();
   private readonly carried = growing.uint8();
   private readonly grows = growing.float64();
   private readonly lead = growing.float64();
@@ -363,6 +365,7 @@ export class TextCollector {
     this.start.push(place.start);
     this.end.push(place.end);
     this.size.push(place.size);
+    this.horizontal.push(place.horizontal);
     this.carried.push(place.carried ? 1 : 0);
     this.grows.push(place.grows);
     this.lead.push(place.lead);
@@ -392,6 +395,7 @@ export class TextCollector {
         start: this.start.done(),
         end: this.end.done(),
         size: this.size.done(),
+        horizontal: this.horizontal.done(),
         carried: this.carried.done(),
         grows: this.grows.done(),
         lead: this.lead.done(),

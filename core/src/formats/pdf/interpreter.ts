@@ -448,6 +448,10 @@ class StreamReader {
   private paint(paint: number): void {
     const { state, page } = this;
     if (!page.paths.isOpen) return this.endPath();
+    if (!(state.unitMm > 0)) {
+      page.note("no-extent", "Some lines are drawn in a space without extent and show nowhere; they were left out.");
+      return this.endPath();
+    }
     if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * state.unitMm));
     page.paths.commit(
       {
@@ -669,6 +673,7 @@ class StreamReader {
         end: this.lexer.at,
         fontName: state.fontName,
         size: state.fontSize,
+        horizontal: state.horizontal,
         carried: shown.carried,
         grows: shown.grows,
         lead: shown.lead,

@@ -182,27 +182,33 @@ function setHeights(page: Page, changes: PageChanges, add: (instance: number, pa
   }
 }
 
-/** A move along the line by a length in text space, as an operator at the size in force. */
-const moveAlong = (by: number, size: number): string =>
-  Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / (size || 1))}] TJ`;
+/** A move along the line by a length in text space, as an operator at the size and horizontal scaling of a string. */
+const moveAlong = (by: number, { size, horizontal }: Page["source"]["texts"], row: number): string =>
+  Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / ((size[row] || 1) * (horizontal[row] || 1)))}] TJ`;
 
 /** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
 function stepAside(page: Page, { factor, about }: Resizing, row: number): string {
   const { texts } = page.source;
   const more = (factor[row] ?? 1) - 1;
   const [lead, grows] = [texts.lead[row] ?? 0, texts.grows[row] ?? 0];
-  const move = moveAlong(-lead * more - (grows - lead) * more * (about[row] ?? 0), texts.size[row] ?? 1);
+  const move = moveAlong(-lead * more - (grows - lead) * more * (about[row] ?? 0), texts, row);
   return move === "" ? "" : `${move} `;
 }
 
-/** After a resized string: keeps the place of one that goes on where it ended, if that one keeps its height. */
+/**
+ * After a resized string: keeps the place of one that goes on where it ended, unless that one is
+ * resized alike. Strings resized alike run on together, so what all of them grew by is taken back.
+ */
 function stepBack(page: Page, { factor }: Resizing, row: number): string {
   const { texts } = page.source;
-  const next = row + 1;
-  const goesOn = texts.carried[next] === 1 && texts.instance[next] === texts.instance[row];
-  if (!goesOn || factor[next] === factor[row]) return "";
-  const longer = ((texts.grows[row] ?? 0) - (texts.lead[row] ?? 0)) * ((factor[row] ?? 1) - 1);
-  const move = moveAlong(-longer, texts.size[row] ?? 1);
+  const goesOn = (at: number): boolean => texts.carried[at] === 1 && texts.instance[at] === texts.instance[at - 1];
+  if (!goesOn(row + 1) || factor[row + 1] === factor[row]) return "";
+  let longer = 0;
+  for (let at = row; ; at--) {
+    longer += ((texts.grows[at] ?? 0) - (texts.lead[at] ?? 0)) * ((factor[at] ?? 1) - 1);
+    if (!goesOn(at) || factor[at - 1] !== factor[at]) break;
+  }
+  const move = moveAlong(-longer, texts, row);
   return move === "" ? "" : ` ${move}`;
 }
 

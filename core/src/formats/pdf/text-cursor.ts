@@ -69,8 +69,8 @@ export class TextCursor {
     return {
       mark: { string, ...measure(start, state, font, advance - lead * state.horizontal) },
       carried,
-      grows,
-      lead,
+      grows: grows * state.horizontal,
+      lead: lead * state.horizontal,
     };
   }
 }

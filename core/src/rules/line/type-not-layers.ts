@@ -9,6 +9,7 @@ export const typeNotLayers: Rule = {
     mends: "set-line-type",
   },
   judge(context) {
+    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
     if (context.standard.standard.layers.length === 0) return context.notJudged("The standard registers no layers.");
     for (const { page, strokes } of context.pages) {
       for (const look of strokes) {

@@ -10,6 +10,8 @@ export const widthRule = (
 ): Rule => ({
   meta,
   judge(context) {
+    if (state === "not-pen" && context.drawing.layers.length === 0)
+      return context.notJudged("The file carries no layers.");
     if (context.standard.pens.length === 0) return context.notJudged("The standard has no pens.");
     for (const { page, strokes } of context.pages) {
       for (const look of strokes) {
