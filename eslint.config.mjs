@@ -5,10 +5,12 @@ const FLOORS = [
   ["quantity"],
   ["naming", "drawing"],
   ["standard", "formats"],
-  ["recognise"],
+  ["recognise", "drawn"],
   ["rules"],
   ["inspect"],
-  ["mend", "sheet", "issue", "report"],
+  ["mend", "sheet", "issue"],
+  ["specimen", "tables"],
+  ["report"],
 ];
 
 const above = (room) => FLOORS.slice(FLOORS.findIndex((floor) => floor.includes(room)) + 1).flat();

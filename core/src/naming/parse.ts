@@ -1,4 +1,5 @@
 import type { NameField, NameGrammar } from "./grammar";
+import { isFixed } from "./soundness";
 
 /** One field found in a name. */
 export interface NamePart {
@@ -61,7 +62,10 @@ class Matcher {
   match(index: number, at: number, parts: readonly NamePart[]): readonly NamePart[] | undefined {
     const field = this.grammar.fields[index];
     if (!field) return this.atEnd(at, parts);
-    return this.take(field, index, at, parts) ?? (field.required ? undefined : this.match(index + 1, at, parts));
+    const taken = this.take(field, index, at, parts);
+    if (taken || field.required) return taken;
+    // In fixed positions a field can be left out only with all that follow.
+    return isFixed(this.grammar) ? this.atEnd(at, parts) : this.match(index + 1, at, parts);
   }
 
   private atEnd(at: number, parts: readonly NamePart[]): readonly NamePart[] | undefined {

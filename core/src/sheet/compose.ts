@@ -7,7 +7,7 @@ import { StandardLookup, type FrameEntry, type OfficeStandard } from "../standar
 import { extentOf } from "./extent";
 import { drawFrame, drawingArea, penOn, titleBlockBox, type Particulars } from "./frame";
 import { keepOnPaper } from "./restyle";
-import { drawScaleBar, scaleBar } from "./scale-bar";
+import { drawScaleBar, scaleBar } from "../drawn";
 
 /** A source drawing put on a sheet. */
 export interface Placement {

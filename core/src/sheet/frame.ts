@@ -1,5 +1,4 @@
-import type { BoxMm } from "../drawing";
-import type { PdfPage } from "../formats/pdf/write";
+import type { Board, BoxMm } from "../drawing";
 import type { FrameEntry, StandardLookup, TitleCellEntry } from "../standard";
 
 /** What fills a title block, by field; a field that is missing or blank is shown as empty. */
@@ -16,6 +15,23 @@ export function titleBlockBox(frame: FrameEntry): BoxMm {
   const area = drawingArea(frame);
   const { widthMm, heightMm } = frame.titleBlock;
   return { x: area.x + area.width - widthMm, y: area.y, width: widthMm, height: heightMm };
+}
+
+/** The bays of a frame in rows from the top; the title block's room is left out of the last row where it stands. */
+export function bayBoxes(frame: FrameEntry): BoxMm[] {
+  if (!frame.bays) return [];
+  const { columns, rows, gapMm } = frame.bays;
+  const [area, block] = [drawingArea(frame), titleBlockBox(frame)];
+  const width = (area.width - gapMm * (columns + 1)) / columns;
+  const height = (area.height - gapMm * (rows + 1)) / rows;
+  return Array.from({ length: columns * rows }, (_, i): BoxMm => {
+    const [column, row] = [i % columns, Math.floor(i / columns)];
+    const x = area.x + gapMm + column * (width + gapMm);
+    const y = area.y + area.height - (row + 1) * (height + gapMm);
+    const under = x + width > block.x && y < block.y + block.height;
+    const lift = under ? block.y + block.height + gapMm - y : 0;
+    return { x, y: y + lift, width, height: height - lift };
+  }).filter((bay) => bay.width > 0 && bay.height > 0);
 }
 
 /** Fields of a frame's title block that have nothing to show. */
@@ -35,7 +51,7 @@ const CENTRING_MM = 5;
 const EMPTY_TINT = 0xf3d9a8;
 
 /** Draws borders, centring marks, zones and the filled title block. */
-export function drawFrame(page: PdfPage, frame: FrameEntry, particulars: Particulars, standard: StandardLookup): void {
+export function drawFrame(page: Board, frame: FrameEntry, particulars: Particulars, standard: StandardLookup): void {
   const area = drawingArea(frame);
   const widths = { frame: penOn(standard, frame.layers.frame, 0.7), cells: penOn(standard, frame.layers.cells, 0.25) };
   page.layer(frame.layers.frame).ink(0).fillInk(0).pen(widths.frame).rectangle(area).rectangle(titleBlockBox(frame));
@@ -45,7 +61,7 @@ export function drawFrame(page: PdfPage, frame: FrameEntry, particulars: Particu
   drawTitleBlock(page, frame, particulars);
 }
 
-function drawCentringMarks(page: PdfPage, frame: FrameEntry, area: BoxMm): void {
+function drawCentringMarks(page: Board, frame: FrameEntry, area: BoxMm): void {
   const [cx, cy] = [frame.widthMm / 2, frame.heightMm / 2];
   page.line(cx, 0, cx, area.y + CENTRING_MM).line(cx, frame.heightMm, cx, area.y + area.height - CENTRING_MM);
   page.line(0, cy, area.x + CENTRING_MM, cy).line(frame.widthMm, cy, area.x + area.width - CENTRING_MM, cy);
@@ -62,7 +78,7 @@ export function zoneDivisions(length: number, zoneMm: number): number[] {
   return [0, ...inner.map((each) => half - each).reverse(), half, ...inner.map((each) => half + each), length];
 }
 
-function drawZones(page: PdfPage, frame: FrameEntry, area: BoxMm): void {
+function drawZones(page: Board, frame: FrameEntry, area: BoxMm): void {
   const outer = 5;
   const left = area.x - outer;
   const across = zoneDivisions(frame.widthMm, frame.zoneMm);
@@ -88,7 +104,7 @@ function drawZones(page: PdfPage, frame: FrameEntry, area: BoxMm): void {
   });
 }
 
-function drawTitleBlock(page: PdfPage, frame: FrameEntry, particulars: Particulars): void {
+function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars): void {
   const block = titleBlockBox(frame);
   for (const cell of frame.titleBlock.cells) {
     const [x, y] = [block.x + cell.xMm, block.y + cell.yMm];
@@ -108,7 +124,7 @@ function drawTitleBlock(page: PdfPage, frame: FrameEntry, particulars: Particula
 /** Lettering heights to fall back on where a text is too long for its cell; each is a standard height. */
 const STEPS_DOWN = [5, 3.5, 2.5, SMALLEST_TEXT_MM];
 
-function drawValue(page: PdfPage, cell: TitleCellEntry, value: string, x: number, y: number): void {
+function drawValue(page: Board, cell: TitleCellEntry, value: string, x: number, y: number): void {
   const room = cell.widthMm - 2 * PADDING_MM;
   const heightMm =
     [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)].find(
@@ -118,7 +134,7 @@ function drawValue(page: PdfPage, cell: TitleCellEntry, value: string, x: number
 }
 
 /** What does not fit at the smallest height is cut with an ellipsis rather than drawn over the next cell. */
-function shortened(page: PdfPage, value: string, heightMm: number, room: number): string {
+function shortened(page: Board, value: string, heightMm: number, room: number): string {
   if (page.textWidth(value, heightMm) <= room) return value;
   const letters = [...value];
   let [low, high] = [0, letters.length];

@@ -32,6 +32,10 @@ export class StandardLookup {
     return layer?.pen === undefined ? undefined : this.pensById.get(layer.pen);
   }
 
+  pen(id: string): PenEntry | undefined {
+    return this.pensById.get(id);
+  }
+
   lineType(id: string): LineTypeEntry | undefined {
     return this.typesById.get(id);
   }

@@ -10,11 +10,11 @@ import {
   drawingArea,
   emptyFields,
   extentOf,
-  scaleBar,
   ZONE_LETTERS,
   zoneDivisions,
   type ComposedSheet,
 } from "../../src/sheet";
+import { scaleBar } from "../../src/drawn";
 import { preset, type FrameEntry } from "../../src/standard";
 import { lettering, on, onePage } from "../support/raw-pdf";
 import { traced } from "../support/trace";

@@ -47,7 +47,7 @@ describe("presets", () => {
     const standard = preset("tarnwick")!;
     for (const layer of standard.layers)
       expect(parseName(layer.name, standard.naming.layers).ok, layer.name).toBe(true);
-    for (const scale of standard.scales) expect(parseScale(scale).ok, scale).toBe(true);
+    for (const { scale } of standard.scales) expect(parseScale(scale).ok, scale).toBe(true);
   });
   it("pens are the series of ISO 128-2 in steps of √2, lettering that of ISO 3098-1 (both from memory)", () => {
     const standard = preset("iso-13567")!;
@@ -74,17 +74,17 @@ describe("every error comes with its path", () => {
     ["an unknown pen", (s) => void (s.layers[0]!.pen = "0.9"), "layers[0].pen"],
     ["an unknown line type", (s) => void (s.layers[0]!.lineType = "wavy"), "layers[0].lineType"],
     ["a doubled layer", (s) => void s.layers.push({ ...s.layers[0]! }), "layers[34].name"],
-    ["a scale that is none", (s) => void (s.scales[1] = "one to fifty"), "scales[1]"],
+    ["a scale that is none", (s) => void (s.scales[1]!.scale = "one to fifty"), "scales[1].scale"],
     ["borders that eat the sheet", (s) => void (s.frames[0]!.border.leftMm = 900), "frames[0].border"],
     [
       "a title block larger than the sheet",
-      (s) => void (s.frames[1]!.titleBlock.widthMm = 500),
-      "frames[1].titleBlock",
+      (s) => void (s.frames[2]!.titleBlock.widthMm = 500),
+      "frames[2].titleBlock",
     ],
     [
       "a cell outside its block",
-      (s) => void (s.frames[1]!.titleBlock.cells[0]!.xMm = 179),
-      "frames[1].titleBlock.cells[0]",
+      (s) => void (s.frames[2]!.titleBlock.cells[0]!.xMm = 179),
+      "frames[2].titleBlock.cells[0]",
     ],
     ["a property that is not known", (s) => void Object.assign(s, { colour: "red" }), "colour"],
     ["a later form", (s) => void Object.assign(s, { format: "hemstitch-standard-9" }), "format"],

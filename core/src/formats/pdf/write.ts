@@ -11,7 +11,7 @@ import {
   type PDFFont,
   type PDFRef,
 } from "@cantoo/pdf-lib";
-import type { BoxMm } from "../../drawing";
+import { drawable, type Board, type BoxMm, type Point, type TextOptions } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
 import { dictOf } from "./objects";
@@ -26,13 +26,6 @@ import { InflateBudget, type InflateFn } from "./streams";
 const POINT_MM = 25.4 / 72;
 /** A quarter of a circle as one Bézier curve. */
 const KAPPA = 0.5522847498;
-
-export interface TextOptions {
-  /** Height of capitals on paper. */
-  readonly heightMm: number;
-  readonly align?: "left" | "middle" | "right";
-  readonly angleDeg?: number;
-}
 
 export interface FontFile {
   readonly bytes: Uint8Array;
@@ -136,7 +129,7 @@ export class PdfDrawing {
 }
 
 /** One page being drawn. Everything drawn stands on the layer last chosen. */
-export class PdfPage {
+export class PdfPage implements Board {
   private readonly parts: string[] = [];
   private readonly resources: PDFDict;
   private readonly properties = new Map<PDFRef, string>();
@@ -214,12 +207,12 @@ export class PdfPage {
     );
   }
 
-  polyline(points: readonly (readonly [number, number])[], closed = false): this {
+  polyline(points: readonly Point[], closed = false): this {
     return this.path(points, closed ? "s" : "S");
   }
 
   /** A filled outline without a line around it. */
-  fill(points: readonly (readonly [number, number])[]): this {
+  fill(points: readonly Point[]): this {
     return this.path(points, "f");
   }
 
@@ -228,7 +221,7 @@ export class PdfPage {
     return this;
   }
 
-  private path(points: readonly (readonly [number, number])[], painting: string): this {
+  private path(points: readonly Point[], painting: string): this {
     const steps = points.map(([x, y], i) => `${operand(x)} ${operand(y)} ${i === 0 ? "m" : "l"}`);
     this.parts.push(`${steps.join(" ")} ${painting}`);
     return this;
@@ -394,14 +387,6 @@ function boxInUserSpace(box: BoxMm, m: { a: number; b: number; c: number; d: num
 
 const shares = (rgb: number): string =>
   [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => operand(byte / 255)).join(" ");
-
-/** One line of text: line ends and tabs become spaces, other control characters go. */
-
-const drawable = (text: string): string =>
-  text
-    .replace(/[\t\r\n]+/g, " ")
-    .replace(/[\u0000-\u001f\u007f-\u009f]/g, "")
-    .normalize("NFC");
 
 /** The start point, then Bézier curves of at most a quarter turn. */
 function arcCurves(x: number, y: number, r: number, fromDeg: number, toDeg: number): number[][] {

@@ -7,7 +7,8 @@ const SAME_SHARE = 1e-4;
 export const unlisted: Rule = {
   meta: { id: "scale/unlisted", severity: "stop", title: "The stated scale is not a scale of the edition." },
   judge(context) {
-    const { scales, units } = context.standard.standard;
+    const { units } = context.standard.standard;
+    const scales = context.standard.standard.scales.map((each) => each.scale);
     const listed = scales.flatMap((written) => {
       const scale = parseScale(written);
       return scale.ok ? [scale.value.toNumber()] : [];

@@ -37,7 +37,7 @@ const FAR_SCALE = 4;
 function rightScale(context: JudgeContext, { stated }: PageFacts, look: TextLook): string {
   if (!stated) return "";
   const { units, scales } = context.standard.standard;
-  for (const written of scales) {
+  for (const { scale: written } of scales) {
     const scale = parseScale(written);
     if (!scale.ok) continue;
     const larger = stated.toNumber() / scale.value.toNumber();

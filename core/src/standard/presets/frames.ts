@@ -128,6 +128,14 @@ const isoFrame = (id: string, widthMm: number, heightMm: number, titleBlock: Fra
 export const A1_FRAME = isoFrame("A1", 841, 594, METRIC_BLOCK);
 export const A3_FRAME = isoFrame("A3", 420, 297, SMALL_BLOCK);
 
+/** A1 for details: bays of three by two. */
+export const A1_DETAILS_FRAME: FrameEntry = {
+  ...A1_FRAME,
+  id: "A1-details",
+  title: "A1 landscape, 3 × 2 bays",
+  bays: { columns: 3, rows: 2, gapMm: 10 },
+};
+
 /** 24 × 36 in. with a 1 1/2 in. binding edge and 1/2 in. elsewhere; common practice, no source. */
 export const ARCH_D_FRAME: FrameEntry = {
   id: "24x36",

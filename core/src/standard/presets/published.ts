@@ -1,5 +1,6 @@
 import { HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS, type NameGrammar } from "../../naming";
 import { PAPER_SIZES } from "../../quantity";
+import { emptyChapters, scaleEntry } from "../upgrade";
 import {
   STANDARD_FORMAT,
   type FrameEntry,
@@ -99,6 +100,9 @@ export const sheetSizes = (...series: string[]): OfficeStandard["sheetSizes"] =>
     heightMm,
   }));
 
+/** A copy that shares nothing with the tables above, nor one part of it with another. */
+export const ownCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
 interface Differing {
   name: string;
   units: OfficeStandard["units"];
@@ -110,16 +114,17 @@ interface Differing {
 
 /** A standard that carries published conventions only: no office's register, every font allowed. */
 const published = ({ name, units, layers, scales, sizes, frames }: Differing): OfficeStandard =>
-  structuredClone<OfficeStandard>({
+  ownCopy<OfficeStandard>({
     format: STANDARD_FORMAT,
     name,
     edition: "1",
     units,
+    ...emptyChapters(),
     naming: { layers, sheets: SHEET_NUMBERS, defaultLayers: DEFAULT_LAYERS } as OfficeStandard["naming"],
     pens: ISO_PENS,
     lineTypes: ISO_LINE_TYPES,
     textStyles: isoTextStyles([]),
-    scales,
+    scales: scales.map(scaleEntry),
     sheetSizes: sizes,
     frames,
     layers: [],

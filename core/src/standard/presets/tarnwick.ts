@@ -1,7 +1,25 @@
 import { HYPHENATED_DISCIPLINE, SHEET_NUMBERS } from "../../naming";
-import { STANDARD_FORMAT, type LayerEntry, type OfficeStandard } from "../model";
-import { A1_FRAME, A3_FRAME, ARCH_D_FRAME } from "./frames";
-import { DEFAULT_LAYERS, ISO_LINE_TYPES, ISO_PENS, isoTextStyles, sheetSizes, TOLERANCES } from "./published";
+import { STANDARD_FORMAT, type LayerEntry, type MarkKind, type OfficeStandard } from "../model";
+import { scaleEntry } from "../upgrade";
+import {
+  TARNWICK_CODES,
+  TARNWICK_DIMENSIONS,
+  TARNWICK_FONTS,
+  TARNWICK_HATCHES,
+  TARNWICK_KINDS,
+  TARNWICK_LABELS,
+  TARNWICK_NOTES,
+  TARNWICK_OPENINGS,
+  TARNWICK_PEN_SCHEDULES,
+  TARNWICK_REDUCTIONS,
+  TARNWICK_SERIES,
+  TARNWICK_SHOWING,
+  TARNWICK_SLOPES,
+  TARNWICK_UNITS,
+  TARNWICK_WALLS,
+} from "./tarnwick-chapters";
+import { A1_DETAILS_FRAME, A1_FRAME, A3_FRAME, ARCH_D_FRAME } from "./frames";
+import { DEFAULT_LAYERS, ISO_LINE_TYPES, ISO_PENS, isoTextStyles, ownCopy, sheetSizes, TOLERANCES } from "./published";
 
 type Row = readonly [name: string, purpose: string, pen: string, lineType: string, colour: string, also?: string[]];
 
@@ -41,6 +59,22 @@ const REGISTER: readonly Row[] = [
   ["L-SITE", "Paving, kerbs and edges", "0.25", "continuous", "#7c7766"],
 ];
 
+/** What a layer may hold, by the ending of its name. */
+const marksOf = (name: string): MarkKind[] => {
+  if (name.endsWith("-PATT")) return ["hatches", "fills"];
+  if (name.endsWith("-DIMS")) return ["dimensions", "lines", "fills", "text"];
+  if (name.endsWith("-TEXT")) return ["text", "lines"];
+  if (name.includes("-ANNO-") || name.endsWith("-IDEN")) return ["lines", "text", "symbols", "fills"];
+  return ["lines", "fills"];
+};
+
+/** Fills lie under lines, lines under text. */
+const orderOf = (name: string): number => {
+  if (name.endsWith("-PATT")) return 20;
+  if (name.endsWith("-GRID")) return 30;
+  return name.includes("-ANNO-") || name.endsWith("-IDEN") ? 80 : 50;
+};
+
 const layer = ([name, purpose, pen, lineType, screenColour, alsoLineTypes]: Row): LayerEntry => ({
   name,
   purpose,
@@ -49,11 +83,13 @@ const layer = ([name, purpose, pen, lineType, screenColour, alsoLineTypes]: Row)
   ...(alsoLineTypes ? { alsoLineTypes } : {}),
   screenColour,
   plots: true,
+  marks: marksOf(name),
+  order: orderOf(name),
 });
 
 /** The invented demo office: a small register on the hyphenated scheme, ISO pens, one lettering font. */
 export const tarnwick = (): OfficeStandard =>
-  structuredClone<OfficeStandard>({
+  ownCopy<OfficeStandard>({
     format: STANDARD_FORMAT,
     name: "Tarnwick Plan Room",
     edition: "4",
@@ -62,6 +98,7 @@ export const tarnwick = (): OfficeStandard =>
       layers: HYPHENATED_DISCIPLINE,
       sheets: SHEET_NUMBERS,
       defaultLayers: DEFAULT_LAYERS,
+      textStyleNames: "T{height}-{scale}",
     } as OfficeStandard["naming"],
     pens: ISO_PENS,
     lineTypes: ISO_LINE_TYPES,
@@ -79,9 +116,25 @@ export const tarnwick = (): OfficeStandard =>
       `1/4" = 1'-0"`,
       `1/8" = 1'-0"`,
       `1" = 20'`,
-    ],
+    ].map(scaleEntry),
+    unitStyles: TARNWICK_UNITS,
+    reductions: TARNWICK_REDUCTIONS,
+    penSchedules: TARNWICK_PEN_SCHEDULES,
+    hatches: TARNWICK_HATCHES,
+    fonts: TARNWICK_FONTS,
+    dimensionStyles: TARNWICK_DIMENSIONS,
+    kinds: TARNWICK_KINDS,
+    showing: TARNWICK_SHOWING,
+    series: TARNWICK_SERIES,
+    codes: TARNWICK_CODES,
+    labelPatterns: TARNWICK_LABELS,
+    legendOrder: ["materials", "finishes", "components", "abbreviations"],
+    wallTypes: TARNWICK_WALLS,
+    openings: TARNWICK_OPENINGS,
+    slopes: TARNWICK_SLOPES,
+    notes: TARNWICK_NOTES,
     sheetSizes: sheetSizes("ISO A").concat({ id: "24x36", widthMm: 609.6, heightMm: 914.4 }),
-    frames: [A1_FRAME, A3_FRAME, ARCH_D_FRAME],
+    frames: [A1_FRAME, A1_DETAILS_FRAME, A3_FRAME, ARCH_D_FRAME],
     layers: [
       ...REGISTER.map(layer),
       {
@@ -91,6 +144,7 @@ export const tarnwick = (): OfficeStandard =>
         lineType: "continuous",
         screenColour: "#b6a98d",
         plots: false,
+        order: 10,
       },
     ],
     tolerances: TOLERANCES,

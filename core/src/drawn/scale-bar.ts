@@ -1,5 +1,5 @@
 import { Length, onPaper, type Scale } from "../quantity";
-import type { PdfPage } from "../formats/pdf/write";
+import type { Board } from "../drawing";
 
 /** A scale bar as lengths on paper: where each block begins and ends, and the figures at the ends. */
 export interface ScaleBar {
@@ -50,7 +50,7 @@ const BAR_HEIGHT_MM = 2;
 
 /** Draws a bar with its left end at (x, y); the page's pen and layer are those of drawing titles. */
 export function drawScaleBar(
-  page: PdfPage,
+  board: Board,
   { blocks, figures }: ScaleBar,
   x: number,
   y: number,
@@ -58,9 +58,9 @@ export function drawScaleBar(
 ): void {
   for (const { fromMm, toMm, filled } of blocks) {
     const box = { x: x + fromMm, y, width: toMm - fromMm, height: BAR_HEIGHT_MM };
-    if (filled) page.rectangle(box, "f");
-    page.rectangle(box);
+    if (filled) board.rectangle(box, "f");
+    board.rectangle(box);
   }
   for (const { atMm, text } of figures)
-    page.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
+    board.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
 }

@@ -1,0 +1,14 @@
+export { asKind } from "./as-kind";
+export { layRows, lengthStyle, rowsDrawn } from "./dimension-rows";
+export type { LaidRow, RowStops } from "./dimension-rows";
+export { drawRows, drawTerminator } from "./draw-dimensions";
+export type { Side } from "./draw-dimensions";
+export { hatchLines, startOf } from "./hatch-lines";
+export type { Segment } from "./hatch-lines";
+export { drawLayerKey, KEY_ROW_MM, KEY_SAMPLE_MM, plotsWith, shade } from "./layer-key";
+export type { KeyLettering } from "./layer-key";
+export { penIn } from "./pen-in";
+export { drawScaleBar, scaleBar } from "./scale-bar";
+export type { ScaleBar } from "./scale-bar";
+export { drawLevelTag, drawNorthPoint } from "./symbols";
+export { wrapped } from "./wrap";

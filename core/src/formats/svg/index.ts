@@ -1,0 +1,2 @@
+export { BARLOW, SvgBoard } from "./write";
+export type { SvgFont, WidthOf } from "./write";

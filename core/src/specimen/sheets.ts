@@ -1,0 +1,72 @@
+import { drawScaleBar, scaleBar, wrapped } from "../drawn";
+import { parseScale } from "../quantity";
+import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard";
+import { drawFrame, bayBoxes, drawingArea } from "../sheet";
+import { reducedBoard } from "./reduced-board";
+import type { Specimen, SpecimenContext } from "./specimen";
+
+/** A frame with its empty title block and its bays, made smaller to fit. */
+export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenContext): Specimen {
+  const reduced = frame.widthMm / (widthMm - 4);
+  return {
+    widthMm,
+    heightMm: frame.heightMm / reduced + 4,
+    reduced,
+    draw: (board) => {
+      const small = reducedBoard(board, reduced, 2, 2);
+      small.ink(0x8a93a3).pen(0.18).rectangle({ x: 0, y: 0, width: frame.widthMm, height: frame.heightMm });
+      drawFrame(small, frame, {}, lookup);
+      small.ink(0x8a93a3).pen(0.25, [3, 2]);
+      for (const bay of bayBoxes(frame)) small.rectangle(bay);
+      const area = drawingArea(frame);
+      for (const item of frame.items ?? []) {
+        small
+          .ink(0)
+          .fillInk(0)
+          .pen(0.25)
+          .rectangle({ x: area.x + item.xMm, y: area.y + item.yMm, width: item.widthMm, height: item.heightMm });
+        small.text(item.title, area.x + item.xMm + 2, area.y + item.yMm + item.heightMm - 5, { heightMm: 3.5 });
+      }
+    },
+  };
+}
+
+/** The scale bar of a listed scale: it measures true. */
+export function scaleSpecimen(entry: ScaleEntry, { lookup, widthMm }: SpecimenContext): Specimen {
+  const scale = parseScale(entry.scale);
+  const bar = scale.ok ? scaleBar(scale.value, entry.system) : undefined;
+  return {
+    widthMm: Math.max(widthMm, (bar?.lengthMm ?? 0) + 20),
+    heightMm: 18,
+    draw: (board) => {
+      board
+        .ink(0)
+        .fillInk(0)
+        .pen(lookup.pens[2]?.widthMm ?? 0.25);
+      if (bar) drawScaleBar(board, bar, 8, 6, 2.5);
+    },
+  };
+}
+
+const NOTE_MM = 2.5;
+const LINE_MM = 4.2;
+
+/** A standard note as it stands on a sheet. */
+export function noteSpecimen(note: StandardNoteEntry, { widthMm }: SpecimenContext): Specimen {
+  // Lines are counted generously: a board that measures more exactly breaks them at other words.
+  const heightMm = 14 + Math.ceil((note.text.length * 1.9) / (widthMm - 8) + note.text.split("\n").length) * LINE_MM;
+  return {
+    widthMm,
+    heightMm,
+    draw: (board) => {
+      board
+        .ink(0)
+        .fillInk(0)
+        .pen(0.25)
+        .text(note.title, 4, heightMm - 7, { heightMm: 3.5 });
+      wrapped(board, note.text, NOTE_MM, widthMm - 8).forEach((line, i) =>
+        board.text(line, 4, heightMm - 13 - i * LINE_MM, { heightMm: NOTE_MM }),
+      );
+    },
+  };
+}

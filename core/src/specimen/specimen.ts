@@ -1,0 +1,73 @@
+import type { Board } from "../drawing";
+import { StandardLookup, type Entry, type ListName, type OfficeStandard } from "../standard";
+import { wallSpecimen, openingSpecimen, slopeSpecimen } from "./building";
+import { dimensionSpecimen } from "./dimensions";
+import { hatchSpecimen } from "./hatches";
+import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
+import { frameSpecimen, noteSpecimen, scaleSpecimen } from "./sheets";
+import { textSpecimen } from "./text";
+
+/** An entry drawn at true size: how large it comes out, and how to draw it. Origin lower-left. */
+export interface Specimen {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  draw(board: Board): void;
+  /** Where it is not at true size: how many times smaller. */
+  readonly reduced?: number;
+}
+
+export interface SpecimenOptions {
+  /** Building millimetres per paper millimetre, for what depends on the scale. */
+  readonly scale?: number;
+  /** What text specimens say. */
+  readonly sample?: string;
+  readonly widthMm?: number;
+}
+
+export const SPECIMEN_MM = 84;
+const USUAL_SCALE = 50;
+
+/** What specimens are drawn by. */
+export interface SpecimenContext {
+  readonly standard: OfficeStandard;
+  readonly lookup: StandardLookup;
+  readonly scale: number;
+  readonly sample: string | undefined;
+  readonly widthMm: number;
+}
+
+const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) => Specimen>> = {
+  layers: layerSpecimen,
+  pens: penSpecimen,
+  lineTypes: lineTypeSpecimen,
+  penSchedules: penScheduleSpecimen,
+  hatches: hatchSpecimen,
+  textStyles: textSpecimen,
+  dimensionStyles: dimensionSpecimen,
+  frames: frameSpecimen,
+  scales: scaleSpecimen,
+  wallTypes: wallSpecimen,
+  openings: openingSpecimen,
+  slopes: slopeSpecimen,
+  notes: noteSpecimen,
+};
+
+export const hasSpecimen = (list: ListName): boolean => Object.hasOwn(MAKERS, list);
+
+/** The specimen of an entry as the standard stands; undefined for lists whose entries are not drawn. */
+export function specimen(
+  standard: OfficeStandard,
+  list: ListName,
+  entry: Entry,
+  options: SpecimenOptions = {},
+): Specimen | undefined {
+  const make = MAKERS[list];
+  if (!make) return undefined;
+  return make(entry as never, {
+    standard,
+    lookup: new StandardLookup(standard),
+    scale: options.scale ?? USUAL_SCALE,
+    sample: options.sample,
+    widthMm: options.widthMm ?? SPECIMEN_MM,
+  });
+}

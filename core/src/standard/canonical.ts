@@ -1,0 +1,104 @@
+import { entriesOf, LIST_NAMES, type Entry, type ListName } from "./chapters";
+import { STANDARD_FORMAT, type OfficeStandard, type SchemeEntry } from "./model";
+import {
+  PARTS,
+  PROPERTIES,
+  SCHEME_CODES,
+  SCHEME_FIELDS,
+  SCHEME_PROPERTIES,
+  setAt,
+  valueAt,
+  type Property,
+} from "./properties";
+
+/** Properties in their order; those that may be left out and say nothing are left out. */
+function ordered(entry: Entry, properties: readonly Property[]): Record<string, unknown> {
+  const result: Record<string, unknown> = {};
+  for (const property of properties) {
+    const value = valueAt(entry, property.path);
+    if (value === undefined || (property.optional && saysNothing(value))) continue;
+    setAt(result, property.path, value);
+  }
+  return result;
+}
+
+const saysNothing = (value: unknown): boolean =>
+  value === null || value === "" || (Array.isArray(value) && value.length === 0);
+
+function orderedScheme(scheme: SchemeEntry): Record<string, unknown> {
+  const { examples, ...head } = ordered(scheme as unknown as Entry, SCHEME_PROPERTIES);
+  const fields = scheme.fields.map((field) => ({
+    ...ordered(field as unknown as Entry, SCHEME_FIELDS),
+    ...(field.codes ? { codes: field.codes.map((code) => ordered(code as unknown as Entry, SCHEME_CODES)) } : {}),
+  }));
+  return { ...head, fields, examples };
+}
+
+/** An entry with its properties in the order of its list. */
+export function orderedEntry(list: ListName, entry: Entry): Record<string, unknown> {
+  const result = ordered(entry, PROPERTIES[list]);
+  for (const part of PARTS[list] ?? []) {
+    const parts = valueAt(entry, part.path) as Entry[] | undefined;
+    if (part.optional && (parts ?? []).length === 0) continue;
+    setAt(
+      result,
+      part.path,
+      (parts ?? []).map((each) => ordered(each, part.properties)),
+    );
+  }
+  if (list === "labelPatterns") result["pattern"] = orderedScheme(entry["pattern"] as SchemeEntry);
+  return result;
+}
+
+function orderedChart({ showing, layers, kinds }: OfficeStandard): OfficeStandard["showing"] {
+  const chart: OfficeStandard["showing"] = {};
+  for (const { name } of layers) {
+    const row = Object.hasOwn(showing, name) ? showing[name] : undefined;
+    const cells = kinds.flatMap(({ id }) => {
+      const state = row && Object.hasOwn(row, id) ? row[id] : undefined;
+      return state ? [[id, state] as const] : [];
+    });
+    if (cells.length > 0) chart[name] = Object.fromEntries(cells);
+  }
+  return chart;
+}
+
+/**
+ * The one way of writing a standard down: everything in its order, nothing that says nothing. Two
+ * standards that say the same are the same text, whichever way they came.
+ */
+export function canonical(standard: OfficeStandard): OfficeStandard {
+  const { naming, tolerances, rules } = standard;
+  const lists = Object.fromEntries(
+    LIST_NAMES.map((list) => [list, entriesOf(standard, list).map((entry) => orderedEntry(list, entry))]),
+  );
+  return {
+    format: STANDARD_FORMAT,
+    name: standard.name,
+    edition: standard.edition,
+    units: standard.units,
+    naming: {
+      layers: orderedScheme(naming.layers),
+      sheets: orderedScheme(naming.sheets),
+      defaultLayers: [...naming.defaultLayers],
+      ...(naming.textStyleNames ? { textStyleNames: naming.textStyleNames } : {}),
+    },
+    ...lists,
+    showing: orderedChart(standard),
+    legendOrder: [...standard.legendOrder],
+    tolerances: {
+      widthMm: tolerances.widthMm,
+      heightShare: tolerances.heightShare,
+      dashShare: tolerances.dashShare,
+      sheetMm: tolerances.sheetMm,
+    },
+    rules: Object.fromEntries(
+      Object.keys(rules)
+        .sort()
+        .map((id) => [id, { severity: rules[id]?.severity ?? "off" }]),
+    ),
+  } as unknown as OfficeStandard;
+}
+
+/** The JSON form of a standard: canonical order, two spaces, a final newline. */
+export const writeStandard = (standard: OfficeStandard): string => `${JSON.stringify(canonical(standard), null, 2)}\n`;

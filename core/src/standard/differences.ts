@@ -1,0 +1,156 @@
+import { entriesOf, keyOf, LIST_NAMES, LISTS, type Entry, type ListName } from "./chapters";
+import { canonical } from "./canonical";
+import type { OfficeStandard, SchemeEntry } from "./model";
+import { inWords, PARTS, PROPERTIES, valueAt, type Property } from "./properties";
+
+/** One difference between two standards, in words. */
+export interface Difference {
+  /** List or part of the standard: `layers`, `showing`, `naming`, `rules` … */
+  readonly part: string;
+  /** Key of the entry it is about. */
+  readonly entry: string;
+  readonly kind: "added" | "removed" | "changed";
+  /** What of the entry, as people call it. */
+  readonly property?: string;
+  readonly from?: string;
+  readonly to?: string;
+  /** `A-GLAZ: pen 0.25 → 0.18`. */
+  readonly words: string;
+}
+
+/** All differences from one standard to another, entry by entry, in the order of the chapters. */
+export function differences(before: OfficeStandard, after: OfficeStandard): Difference[] {
+  const [a, b] = [canonical(before), canonical(after)];
+  return [
+    ...facts(a, b),
+    ...scheme("naming.layers", a.naming.layers, b.naming.layers),
+    ...scheme("naming.sheets", a.naming.sheets, b.naming.sheets),
+    ...LIST_NAMES.flatMap((list) => inList(list, entriesOf(a, list), entriesOf(b, list))),
+    ...inChart(a, b),
+    ...inRules(a, b),
+  ];
+}
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+const lower = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);
+
+function changed(part: string, entry: string, property: string, from: string, to: string): Difference {
+  return { part, entry, kind: "changed", property, from, to, words: `${entry}: ${lower(property)} ${from} → ${to}` };
+}
+
+function facts(a: OfficeStandard, b: OfficeStandard): Difference[] {
+  const rows: [string, unknown, unknown][] = [
+    ["Name", a.name, b.name],
+    ["Units", a.units, b.units],
+    ["Default layers", a.naming.defaultLayers.join(", "), b.naming.defaultLayers.join(", ")],
+    ["Names of text styles", a.naming.textStyleNames ?? "nothing", b.naming.textStyleNames ?? "nothing"],
+    ["Order of legends", a.legendOrder.join(", "), b.legendOrder.join(", ")],
+    ["Tolerance of widths, mm", a.tolerances.widthMm, b.tolerances.widthMm],
+    ["Tolerance of heights, share", a.tolerances.heightShare, b.tolerances.heightShare],
+    ["Tolerance of dashes, share", a.tolerances.dashShare, b.tolerances.dashShare],
+    ["Tolerance of sheet sizes, mm", a.tolerances.sheetMm, b.tolerances.sheetMm],
+  ];
+  return rows
+    .filter(([, from, to]) => from !== to)
+    .map(([title, from, to]) => changed("standard", "The standard", title, String(from), String(to)));
+}
+
+function scheme(part: string, a: SchemeEntry, b: SchemeEntry): Difference[] {
+  if (same(a, b)) return [];
+  const head = (["title", "separator", "filler"] as const)
+    .filter((each) => a[each] !== b[each])
+    .map((each) => changed(part, a.id, each, a[each] || "nothing", b[each] || "nothing"));
+  const fields = keyed(a.fields, b.fields, (field) => field.id).flatMap(([id, from, to]): Difference[] => {
+    if (!from || !to) return [addedOrRemoved(part, id, "field", Boolean(to))];
+    const { codes: fromCodes = [], ...fromRest } = from;
+    const { codes: toCodes = [], ...toRest } = to;
+    const codes = keyed(fromCodes, toCodes, (code) => code.code).flatMap(([code, was, is]): Difference[] => {
+      if (!was || !is) return [addedOrRemoved(part, `${id} ${code}`, "code", Boolean(is))];
+      return was.meaning === is.meaning ? [] : [changed(part, `${id} ${code}`, "meaning", was.meaning, is.meaning)];
+    });
+    return same(fromRest, toRest)
+      ? codes
+      : [changed(part, id, "field", JSON.stringify(fromRest), JSON.stringify(toRest)), ...codes];
+  });
+  const found = [...head, ...fields];
+  return found.length > 0 ? found : [changed(part, a.id, "order", "as it was", "another")];
+}
+
+function addedOrRemoved(part: string, entry: string, what: string, added: boolean): Difference {
+  const kind = added ? "added" : "removed";
+  return { part, entry, kind, words: `${entry}: ${what} ${kind}` };
+}
+
+/** Pairs of entries by key, in the order of `b` with those only in `a` at the end. */
+function keyed<T>(
+  a: readonly T[],
+  b: readonly T[],
+  key: (entry: T) => string,
+): [string, T | undefined, T | undefined][] {
+  const before = new Map(a.map((entry) => [key(entry), entry]));
+  const after = new Map(b.map((entry) => [key(entry), entry]));
+  return [
+    ...[...after].map(([id, entry]): [string, T | undefined, T] => [id, before.get(id), entry]),
+    ...[...before]
+      .filter(([id]) => !after.has(id))
+      .map(([id, entry]): [string, T, undefined] => [id, entry, undefined]),
+  ];
+}
+
+function inList(list: ListName, a: readonly Entry[], b: readonly Entry[]): Difference[] {
+  return keyed(a, b, (entry) => keyOf(list, entry)).flatMap(([key, from, to]) =>
+    !from || !to ? [addedOrRemoved(list, key, LISTS[list].one, Boolean(to))] : inEntry(list, key, from, to),
+  );
+}
+
+function inEntry(list: ListName, entry: string, from: Entry, to: Entry): Difference[] {
+  if (same(from, to)) return [];
+  const own = inProperties(list, entry, PROPERTIES[list], from, to);
+  const parts = (PARTS[list] ?? []).flatMap((part) => {
+    const [was, is] = [valueAt(from, part.path) ?? [], valueAt(to, part.path) ?? []] as [Entry[], Entry[]];
+    const rows = Math.max(was.length, is.length);
+    return Array.from({ length: rows }, (_, i): Difference[] => {
+      const [before, after] = [was[i], is[i]];
+      const name = `${entry}, ${part.one} ${i + 1}`;
+      if (!before || !after) return [addedOrRemoved(list, name, part.one, Boolean(after))];
+      return inProperties(list, name, part.properties, before, after);
+    }).flat();
+  });
+  const pattern =
+    list === "labelPatterns" ? scheme(list, from["pattern"] as SchemeEntry, to["pattern"] as SchemeEntry) : [];
+  return [...own, ...parts, ...pattern];
+}
+
+const inProperties = (
+  list: ListName,
+  entry: string,
+  properties: readonly Property[],
+  from: Entry,
+  to: Entry,
+): Difference[] =>
+  properties.flatMap((property) => {
+    const [was, is] = [valueAt(from, property.path), valueAt(to, property.path)];
+    return same(was, is) ? [] : [changed(list, entry, property.title, inWords(was, property), inWords(is, property))];
+  });
+
+function inChart(a: OfficeStandard, b: OfficeStandard): Difference[] {
+  const names = new Set([...Object.keys(b.showing), ...Object.keys(a.showing)]);
+  return [...names].flatMap((layer) => {
+    const [was, is] = [a.showing[layer] ?? {}, b.showing[layer] ?? {}];
+    const kinds = new Set([...Object.keys(is), ...Object.keys(was)]);
+    return [...kinds].flatMap((kind) =>
+      was[kind] === is[kind]
+        ? []
+        : [changed("showing", layer, `in ${kind}`, was[kind] ?? "undecided", is[kind] ?? "undecided")],
+    );
+  });
+}
+
+function inRules(a: OfficeStandard, b: OfficeStandard): Difference[] {
+  const ids = new Set([...Object.keys(b.rules), ...Object.keys(a.rules)]);
+  return [...ids].flatMap((id) => {
+    const [was, is] = [a.rules[id]?.severity ?? "its default", b.rules[id]?.severity ?? "its default"];
+    return was === is ? [] : [changed("rules", id, "severity", was, is)];
+  });
+}

@@ -1,0 +1,58 @@
+import "reflect-metadata";
+import { Type } from "class-transformer";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from "class-validator";
+
+type Make = new () => object;
+
+const all =
+  (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
+  (target, key) => {
+    for (const decorate of decorators) decorate(target, key);
+  };
+
+/** What an entry is known by: not empty, at most 60 characters unless said, any script. */
+export const Key = (longest = 60): PropertyDecorator => all(IsString(), IsNotEmpty(), MaxLength(longest));
+
+/** Free words; 4,000 characters unless said. */
+export const Words = (longest = 4000): PropertyDecorator => all(IsString(), MaxLength(longest));
+
+/** Words that may be left out. */
+export const MaybeWords = (longest = 4000): PropertyDecorator => all(IsOptional(), Words(longest));
+
+/** A key of an entry in another chapter, which may be left out. */
+export const MaybeKey = (): PropertyDecorator => all(IsOptional(), Key(255));
+
+/** A length over zero, millimetres. */
+export const Size = (most = 5000): PropertyDecorator => all(IsNumber(), IsPositive(), Max(most));
+
+/** A length that may be zero, millimetres. */
+export const Distance = (most = 5000): PropertyDecorator => all(IsNumber(), Min(0), Max(most));
+
+/** A list of entries of one class. */
+export const ListOf = (make: () => Make, most: number): PropertyDecorator =>
+  all(IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(make));
+
+/** A list of keys or words. */
+export const KeyList = (most = 200, longest = 255): PropertyDecorator =>
+  all(IsArray(), ArrayMaxSize(most), IsString({ each: true }), MaxLength(longest, { each: true }));
+
+/** A nested value of one class. */
+export const Part = (make: () => Make): PropertyDecorator => all(ValidateNested(), Type(make));
+
+/** Every entry may say why it is as it is. */
+export abstract class Noted {
+  /** Reasons and notes. */
+  @MaybeWords() note?: string;
+}

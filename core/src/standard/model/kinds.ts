@@ -1,0 +1,19 @@
+import { Key, KeyList, MaybeKey, Noted, Words } from "./fields";
+
+/** A drawing kind: floor plan, ceiling plan, section …, and what it is drawn with. */
+export class KindEntry extends Noted {
+  @Key() id!: string;
+  @Words(120) title!: string;
+  /** Scales it may be drawn at, as the chapter Units & scales writes them. */
+  @KeyList() scales!: string[];
+  @MaybeKey() penSchedule?: string;
+  @MaybeKey() dimensionStyle?: string;
+  @KeyList() textStyles!: string[];
+  @MaybeKey() frame?: string;
+}
+
+export const SHOWINGS = ["drawn", "faint", "left-out"] as const;
+export type Showing = (typeof SHOWINGS)[number];
+
+/** The showing chart: by layer and drawing kind; what is not in it is undecided. */
+export type ShowingChart = Record<string, Record<string, Showing>>;

@@ -1,0 +1,226 @@
+import { distance } from "fastest-levenshtein";
+import {
+  applyEdits,
+  blankEntry,
+  checkStandard,
+  inWords,
+  LISTS,
+  orderedEntry,
+  PROPERTIES,
+  setAt,
+  valueAt,
+  type Entry,
+  type EntryEdit,
+  type ListName,
+  type OfficeStandard,
+  type Property,
+} from "../standard";
+import { valueOf } from "./cells";
+import type { Table } from "./table";
+
+/** Which property each column of a table fills, by the column's place; null for a column that is not read. */
+export type Mapping = readonly (string | null)[];
+
+/** What an import would do with one row. */
+export interface DryRow {
+  /** Row in the file; the titles stand in row 1. */
+  readonly row: number;
+  readonly key: string;
+  readonly state: "added" | "changed" | "unchanged" | "wrong";
+  /** What would change, or what is wrong, in words. */
+  readonly words: readonly string[];
+}
+
+/** What an import would do, before anything is stored. */
+export interface DryRun {
+  readonly rows: readonly DryRow[];
+  /** What is wrong with the table as a whole. */
+  readonly problems: readonly string[];
+  /** Entries that are not in the table and would be removed. */
+  readonly removed: readonly string[];
+  readonly sums: Readonly<Record<DryRow["state"], number>>;
+  /** The edits that carry it out; none where anything is wrong. */
+  readonly edits: readonly EntryEdit[];
+}
+
+const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
+
+/** The likeliest property for each column: by its title, by its path, or nearly so. No property twice. */
+export function suggestMapping(list: ListName, columns: readonly string[]): Mapping {
+  const taken = new Set<string>();
+  const score = (column: string, { path, title }: Property): number => {
+    const wanted = plain(column);
+    if (wanted === "") return Infinity;
+    const names = [title, path, path.split(".").at(-1) ?? ""].map(plain);
+    const withUnit = wanted.replace(/mm$|percent$/, "");
+    if (names.includes(wanted) || names.includes(withUnit)) return 0;
+    const edits = Math.min(...names.map((name) => distance(name, withUnit)));
+    return edits <= Math.floor(withUnit.length / 4) ? edits : Infinity;
+  };
+  const offers = columns
+    .flatMap((column, index) =>
+      PROPERTIES[list].map((property) => ({ index, path: property.path, far: score(column, property) })),
+    )
+    .filter((offer) => offer.far < Infinity)
+    .sort((a, b) => a.far - b.far);
+  const mapping: (string | null)[] = columns.map(() => null);
+  for (const { index, path } of offers) {
+    if (mapping[index] !== null || taken.has(path)) continue;
+    mapping[index] = path;
+    taken.add(path);
+  }
+  return mapping;
+}
+
+/**
+ * Works out row by row what importing a table into a list would do. Properties that no column
+ * fills keep their value; new entries take the usual ones. `replace` removes what is not in the table.
+ */
+export function dryRun(
+  standard: OfficeStandard,
+  list: ListName,
+  table: Table,
+  mapping: Mapping,
+  replace = false,
+): DryRun {
+  const problems = mappingProblems(list, mapping);
+  if (problems.length > 0) return { ...NOTHING, problems };
+  const run = new Run(standard, list, mapping);
+  table.rows.forEach((row, i) => run.read(row, i + 2));
+  return run.done(replace);
+}
+
+const NOTHING: DryRun = {
+  rows: [],
+  problems: [],
+  removed: [],
+  sums: { added: 0, changed: 0, unchanged: 0, wrong: 0 },
+  edits: [],
+};
+
+function mappingProblems(list: ListName, mapping: Mapping): string[] {
+  const known = new Map(PROPERTIES[list].map((property) => [property.path, property.title]));
+  const used = mapping.filter((path) => path !== null);
+  const twice = [...new Set(used.filter((path, i) => used.indexOf(path) !== i))];
+  const strange = used.filter((path) => !known.has(path));
+  const { key } = LISTS[list];
+  return [
+    ...twice.map((path) => `Two columns fill ${known.get(path) ?? path}; only one can.`),
+    ...strange.map((path) => `There is no property “${path}”.`),
+    ...(used.includes(key) ? [] : [`No column holds the ${known.get(key) ?? key}, by which entries are known.`]),
+  ];
+}
+
+interface Read {
+  readonly row: number;
+  readonly key: string;
+  readonly was: Entry | undefined;
+  readonly entry: Entry;
+  readonly wrong: string[];
+}
+
+class Run {
+  private readonly known: ReadonlyMap<string, Entry>;
+  private readonly properties: ReadonlyMap<string, Property>;
+  private readonly read_: Read[] = [];
+  private readonly seen = new Map<string, number>();
+
+  constructor(
+    private readonly standard: OfficeStandard,
+    private readonly list: ListName,
+    private readonly mapping: Mapping,
+  ) {
+    const entries = standard[list] as unknown as Entry[];
+    this.known = new Map(entries.map((entry) => [String(entry[LISTS[list].key]), entry]));
+    this.properties = new Map(PROPERTIES[list].map((property) => [property.path, property]));
+  }
+
+  read(cells: Table["rows"][number], row: number): void {
+    if (cells.every((cell) => cell === null || cell === "")) return;
+    const { list } = this;
+    const key = String(cells[this.mapping.indexOf(LISTS[list].key)] ?? "");
+    const was = this.known.get(key);
+    const entry = structuredClone(was ?? blankEntry(this.standard, list)) as Record<string, unknown>;
+    const wrong: string[] = [];
+    if (key === "")
+      wrong.push(`The ${LISTS[list].one} has no ${this.properties.get(LISTS[list].key)?.title ?? "name"}.`);
+    const earlier = this.seen.get(key);
+    if (earlier !== undefined) wrong.push(`“${key}” stands in row ${earlier} already.`);
+    else this.seen.set(key, row);
+    this.mapping.forEach((path, i) => {
+      const property = path === null ? undefined : this.properties.get(path);
+      if (!property) return;
+      const value = valueOf(cells[i] ?? null, property);
+      if (!value.ok) wrong.push(value.problem.message);
+      else if (value.value === undefined) removeAt(entry, property.path);
+      else setAt(entry, property.path, value.value);
+    });
+    this.read_.push({ row, key, was, entry: orderedEntry(list, entry), wrong });
+  }
+
+  done(replace: boolean): DryRun {
+    const removed = replace ? [...this.known.keys()].filter((key) => !this.seen.has(key)) : [];
+    const edits = [
+      ...removed.map((key): EntryEdit => ({ key, entry: null })),
+      ...this.read_
+        .filter((each) => each.wrong.length === 0 && stateOf(each, this.list) !== "unchanged")
+        .map(({ key, was, entry }): EntryEdit => ({ key: was ? key : null, entry })),
+    ];
+    const problems = this.checked(edits);
+    const rows = this.read_.map((each): DryRow => this.rowOf(each));
+    const sums = { added: 0, changed: 0, unchanged: 0, wrong: 0 };
+    for (const { state } of rows) sums[state]++;
+    const sound = sums.wrong === 0 && problems.length === 0;
+    return { rows, problems, removed, sums, edits: sound ? edits : [] };
+  }
+
+  private rowOf({ row, key, was, entry, wrong }: Read): DryRow {
+    const state = wrong.length > 0 ? "wrong" : stateOf({ was, entry }, this.list);
+    const words =
+      state === "wrong"
+        ? wrong
+        : state === "changed" && was
+          ? [...this.properties.values()].flatMap((property) =>
+              changeWords(orderedEntry(this.list, was), entry, property),
+            )
+          : [];
+    return { row, key, state, words };
+  }
+
+  /** The whole standard with the edits is checked; errors of an entry go to its row. */
+  private checked(edits: readonly EntryEdit[]): string[] {
+    const edited = applyEdits(this.standard, this.list, edits);
+    const result = edited ? checkStandard(JSON.parse(JSON.stringify(edited))) : undefined;
+    if (!edited || !result || result.ok) return [];
+    const byKey = new Map(this.read_.map((each) => [each.key, each]));
+    const others: string[] = [];
+    for (const problem of result.problems) {
+      const place = new RegExp(`^${this.list}\\[(\\d+)\\]`).exec(String(problem.at ?? ""));
+      const entry = place && (edited[this.list] as unknown as Entry[])[Number(place[1])];
+      const read = entry && byKey.get(String(entry[LISTS[this.list].key]));
+      if (read) read.wrong.push(problem.message);
+      else others.push(`${String(problem.at ?? "")}: ${problem.message}`);
+    }
+    return others.slice(0, 50);
+  }
+}
+
+const stateOf = ({ was, entry }: Pick<Read, "was" | "entry">, list: ListName): "added" | "changed" | "unchanged" => {
+  if (!was) return "added";
+  return JSON.stringify(orderedEntry(list, was)) === JSON.stringify(entry) ? "unchanged" : "changed";
+};
+
+function changeWords(was: Entry, is: Entry, property: Property): string[] {
+  const [a, b] = [valueAt(was, property.path), valueAt(is, property.path)];
+  return JSON.stringify(a) === JSON.stringify(b)
+    ? []
+    : [`${property.title} ${inWords(a, property)} → ${inWords(b, property)}`];
+}
+
+function removeAt(entry: Record<string, unknown>, path: string): void {
+  const steps = path.split(".");
+  const last = steps.pop() ?? "";
+  let inner: unknown = entry;
+  for (const step of steps) inner = (inner as Record<string, unknown> | undefined)?.[step];
+  if (typeof inner === "object" && inner !== null) delete (inner as Record<string, unknown>)[last];
+}

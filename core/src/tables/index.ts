@@ -1,0 +1,10 @@
+export type { Cell, Table } from "./table";
+export { columnsOf, listTable, toTables } from "./to-tables";
+export { fromTables } from "./from-tables";
+export { readWorkbook, writeWorkbook } from "./workbook";
+export type { ReadWorkbook, WorkbookNote } from "./workbook";
+export { readCsv, writeCsv } from "./csv";
+export type { ReadCsv } from "./csv";
+export { dryRun, suggestMapping } from "./dry-run";
+export type { DryRun, DryRow, Mapping } from "./dry-run";
+export { splitList } from "./cells";

@@ -1,0 +1,34 @@
+import type { Property } from "../standard";
+
+/** First column of tables of parts: the entry that they belong to. */
+export const PARENT = "Of";
+export const SCHEME_OF = "Of";
+
+export const TITLES = {
+  standard: "Standard",
+  schemes: "Schemes",
+  fields: "Scheme fields",
+  codes: "Scheme codes",
+  chart: "Showing chart",
+  rules: "Rules",
+} as const;
+
+const fact = (path: string, title: string, shape: Property["shape"], optional = false) => ({
+  title,
+  property: { path, title, shape, ...(optional ? { optional } : {}) } satisfies Property,
+});
+
+/** What a standard says once. */
+export const FACTS: readonly { readonly title: string; readonly property: Property }[] = [
+  fact("format", "Format", "text"),
+  fact("name", "Name", "text"),
+  fact("edition", "Edition", "text"),
+  fact("units", "Units", "choice"),
+  fact("naming.defaultLayers", "Default layers", "texts"),
+  fact("naming.textStyleNames", "Names of text styles", "text", true),
+  fact("legendOrder", "Order of legends", "texts"),
+  fact("tolerances.widthMm", "Tolerance of widths, mm", "number"),
+  fact("tolerances.heightShare", "Tolerance of heights, share", "number"),
+  fact("tolerances.dashShare", "Tolerance of dashes, share", "number"),
+  fact("tolerances.sheetMm", "Tolerance of sheet sizes, mm", "number"),
+];
