@@ -1,6 +1,7 @@
 import { Command, CommanderError } from "commander";
 import { runInspect, type InspectArguments } from "./commands/inspect";
 import { runMend, type MendArguments } from "./commands/mend";
+import { runCompare, runFromXlsx, runManual, runStarter, runToCsv, runToXlsx } from "./commands/standard-files";
 import { runCheck, runPresets, runShow } from "./commands/standard";
 import { UsageError } from "./usage-error";
 import { VERSION } from "./version";
@@ -17,6 +18,10 @@ Examples
       a new file with everything mended that a machine can mend; the original stays
   hemstitch standard show tarnwick > office.json
       a standard to begin with; then: hemstitch standard check office.json
+  hemstitch standard to-xlsx office.json --out office.xlsx
+      the standard as a workbook; edit it, then from-xlsx brings it back
+  hemstitch standard starter office.json --kind floor-plan --out floor-plan.pdf
+      what a new floor plan begins from, with every layer the kind draws
 
 Exit codes
   0  nothing at or above --fail-on was found (default: stop)
@@ -40,6 +45,7 @@ program
   .description("Say what departs from the standard, and where.")
   .argument("<files...>", "layered PDF files")
   .requiredOption("--standard <file-or-preset>", "the office standard: a JSON file or a preset")
+  .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", 'the scale the drawings are at: 1:100 or "1/4in=1ft"')
   .option("--format <format>", "text or json", "text")
   .option("--out <file>", "write the report there instead of to standard output")
@@ -52,6 +58,7 @@ program
   .argument("<file>", "a layered PDF file")
   .requiredOption("--standard <file-or-preset>", "the office standard: a JSON file or a preset")
   .requiredOption("--out <file>", "the new file; never the original")
+  .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", "the scale the drawing is at")
   .option("--format <format>", "text or json", "text")
   .action((file: string, options: MendArguments) => set(runMend(file, options)));
@@ -71,6 +78,48 @@ standard
   .description("Check a standard's JSON file; lists every error with its path.")
   .argument("<file>")
   .action((file: string) => set(runCheck(file)));
+
+standard
+  .command("compare")
+  .description("Say what differs between two standards, entry by entry.")
+  .argument("<a>", "a JSON file or a preset")
+  .argument("<b>", "a JSON file or a preset")
+  .option("--format <format>", "text or json", "text")
+  .action((a: string, b: string, options: { format: string }) => set(runCompare(a, b, options)));
+standard
+  .command("to-xlsx")
+  .description("Write the standard as a workbook, a sheet for each list.")
+  .argument("<file-or-preset>")
+  .requiredOption("--out <file>", "the workbook")
+  .action((file: string, options: { out: string }) => set(runToXlsx(file, options)));
+standard
+  .command("from-xlsx")
+  .description("Read a workbook back; every error with its sheet, row and column, or the standard's JSON.")
+  .argument("<file>")
+  .requiredOption("--out <file>", "the JSON file")
+  .action((file: string, options: { out: string }) => set(runFromXlsx(file, options)));
+standard
+  .command("to-csv")
+  .description("Write the lists of the standard as CSV.")
+  .argument("<file-or-preset>")
+  .requiredOption("--out <path>", "a folder for all lists, or a file for the one that --list names")
+  .option("--list <list>", "layers, pens, hatches …")
+  .action((file: string, options: { out: string; list?: string }) => set(runToCsv(file, options)));
+standard
+  .command("manual")
+  .description("Write the standard as a typeset manual, with specimens at true size.")
+  .argument("<file-or-preset>")
+  .requiredOption("--out <file>", "the PDF")
+  .option("--since <file-or-preset>", "an earlier edition: the manual says what changed")
+  .action((file: string, options: { out: string; since?: string }) => set(runManual(file, options)));
+standard
+  .command("starter")
+  .description("Write what a new drawing begins from: every layer of its kind, the layer key, samples.")
+  .argument("<file-or-preset>")
+  .requiredOption("--out <path>", "a .pdf or .svg file, or a folder for both")
+  .option("--kind <kind>", "a drawing kind of the standard; a folder takes all where it is left out")
+  .option("--font <file>", "a .ttf or .otf file to letter with")
+  .action((file: string, options: { out: string; kind?: string; font?: string }) => set(runStarter(file, options)));
 
 /** Runs the command line; resolves to the exit code. */
 export async function main(argv: readonly string[]): Promise<number> {

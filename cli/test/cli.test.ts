@@ -223,3 +223,72 @@ it("--help teaches", () => {
   for (const words of ["Examples", "Exit codes", "hemstitch mend", "standard show tarnwick"])
     expect(out).toContain(words);
 });
+
+describe("standard: files", () => {
+  it("JSON → XLSX → JSON is the same text", () => {
+    writeFileSync(file("office.json"), hemstitch("standard", "show", "tarnwick").out);
+    expect(hemstitch("standard", "to-xlsx", "office.json", "--out", "office.xlsx").code).toBe(0);
+    expect(hemstitch("standard", "from-xlsx", "office.xlsx", "--out", "back.json").code).toBe(0);
+    expect(readFileSync(file("back.json"), "utf8")).toBe(readFileSync(file("office.json"), "utf8"));
+  });
+  it("a workbook that is none exits 2, and nothing is written", () => {
+    const result = hemstitch("standard", "from-xlsx", "none.pdf", "--out", "never.json");
+    expect(result).toMatchObject({ code: 2, err: expect.stringContaining("no ZIP archive") });
+    expect(existsSync(file("never.json"))).toBe(false);
+  });
+  it("lists go out as CSV, one or all", () => {
+    expect(hemstitch("standard", "to-csv", "tarnwick", "--list", "pens", "--out", "pens.csv").code).toBe(0);
+    expect(readFileSync(file("pens.csv"), "utf8").split("\r\n")[1]).toBe("0.13,0.13,100,#7a4b9a,");
+    expect(hemstitch("standard", "to-csv", "tarnwick", "--out", "csv").code).toBe(0);
+    expect(existsSync(file("csv/layers.csv"))).toBe(true);
+    expect(hemstitch("standard", "to-csv", "tarnwick", "--list", "chairs", "--out", "x.csv").code).toBe(2);
+  });
+  it("two standards are compared in words, and as JSON", () => {
+    const changed = JSON.parse(readFileSync(file("office.json"), "utf8")) as {
+      layers: { name: string; pen: string }[];
+    };
+    changed.layers.find((layer) => layer.name === "A-GLAZ")!.pen = "0.18";
+    writeFileSync(file("changed.json"), JSON.stringify(changed));
+    expect(hemstitch("standard", "compare", "office.json", "changed.json")).toMatchObject({
+      code: 0,
+      out: "A-GLAZ: pen 0.25 → 0.18\n",
+    });
+    expect(hemstitch("standard", "compare", "office.json", "office.json").out).toBe("no difference\n");
+    const [row] = JSON.parse(
+      hemstitch("standard", "compare", "office.json", "changed.json", "--format", "json").out,
+    ) as object[];
+    expect(row).toMatchObject({ part: "layers", entry: "A-GLAZ", from: "0.25", to: "0.18" });
+  });
+  it("a starter inspected against its own standard and kind has no finding", () => {
+    expect(hemstitch("standard", "starter", "tarnwick", "--kind", "ceiling-plan", "--out", "ceiling.pdf").code).toBe(0);
+    const report = hemstitch(
+      "inspect",
+      "ceiling.pdf",
+      "--standard",
+      "tarnwick",
+      "--kind",
+      "Ceiling plan",
+      "--format",
+      "json",
+    );
+    expect(JSON.parse(report.out)).toMatchObject({ totals: { stop: 0, mend: 0, note: 0 } });
+    expect(hemstitch("standard", "starter", "tarnwick", "--kind", "roof", "--out", "roof.pdf").code).toBe(2);
+    expect(hemstitch("standard", "starter", "tarnwick", "--kind", "detail", "--out", "detail.svg").code).toBe(0);
+    expect(readFileSync(file("detail.svg"), "utf8")).toContain("<svg");
+  });
+  it("the manual is a sound PDF that says what changed", () => {
+    expect(hemstitch("standard", "manual", "changed.json", "--since", "office.json", "--out", "manual.pdf").code).toBe(
+      0,
+    );
+    checkedByQpdf(new Uint8Array(readFileSync(file("manual.pdf"))));
+  });
+  it("--kind that the standard does not have is a wrong call; a standard without kinds says so and goes on", () => {
+    expect(hemstitch("inspect", "good.pdf", "--standard", "tarnwick", "--kind", "roof")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("floor-plan"),
+    });
+    expect(
+      hemstitch("inspect", "good.pdf", "--standard", "hyphenated-discipline", "--kind", "floor-plan"),
+    ).toMatchObject({ code: 0, err: expect.stringContaining("no drawing kinds") });
+  });
+});

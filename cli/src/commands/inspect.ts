@@ -15,6 +15,7 @@ import { reportText } from "../report-text";
 export interface InspectArguments {
   readonly standard: string;
   readonly scale?: string;
+  readonly kind?: string;
   readonly format: string;
   readonly out?: string;
   readonly failOn: string;
@@ -28,10 +29,11 @@ export async function runInspect(files: readonly string[], options: InspectArgum
     throw new UsageError(`--fail-on takes stop, mend, note or never, not “${options.failOn}”.`);
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
+  const kind = kindFrom(options.kind, standard);
   const progress = new Progress(files.length, "inspecting");
   const reported: ReportedFile[] = [];
   for (const path of files) {
-    reported.push(await inspectFile(path, standard, scale));
+    reported.push(await inspectFile(path, standard, scale, kind));
     progress.step(path);
   }
   progress.stop();
@@ -56,14 +58,34 @@ export function scaleFrom(written: string | undefined): Scale | undefined {
   return scale.value;
 }
 
-async function inspectFile(path: string, standard: OfficeStandard, scale: Scale | undefined): Promise<ReportedFile> {
+/** A drawing kind of the standard, by its name or title; a standard without kinds has nothing to tell them apart by. */
+export function kindFrom(written: string | undefined, standard: OfficeStandard): string | undefined {
+  if (written === undefined) return undefined;
+  const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
+  const kind = standard.kinds.find((each) => plain(each.id) === plain(written) || plain(each.title) === plain(written));
+  if (kind) return kind.id;
+  if (standard.kinds.length === 0) {
+    process.stderr.write(`--kind: ${standard.name} has no drawing kinds; all drawings are judged alike.\n`);
+    return undefined;
+  }
+  throw new UsageError(
+    `--kind: the standard has no drawing kind “${written}”. It has: ${standard.kinds.map((each) => each.id).join(", ")}.`,
+  );
+}
+
+async function inspectFile(
+  path: string,
+  standard: OfficeStandard,
+  scale: Scale | undefined,
+  kind: string | undefined,
+): Promise<ReportedFile> {
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   if (!input.ok) return { path, sha256: "", problem: input.problem.message };
   const hash = sha256(input.value);
   const drawing = await readPdf(input.value, { limits, inflate: nodeInflate });
   if (!drawing.ok) return { path, sha256: hash, problem: drawing.problem.message };
-  const inspected = inspect(drawing.value, standard, scale ? { scale } : {});
+  const inspected = inspect(drawing.value, standard, { ...(scale ? { scale } : {}), ...(kind ? { kind } : {}) });
   return { path, sha256: hash, drawing: drawing.value, inspected, ...(scale ? { statedScale: scale } : {}) };
 }
 

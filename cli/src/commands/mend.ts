@@ -8,12 +8,13 @@ import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
 import { VERSION } from "../version";
-import { scaleFrom } from "./inspect";
+import { kindFrom, scaleFrom } from "./inspect";
 
 export interface MendArguments {
   readonly standard: string;
   readonly out: string;
   readonly scale?: string;
+  readonly kind?: string;
   readonly format: string;
 }
 
@@ -25,10 +26,16 @@ export async function runMend(path: string, options: MendArguments): Promise<num
     throw new UsageError(`--format takes text or json, not “${options.format}”.`);
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
+  const kind = kindFrom(options.kind, standard);
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   const mended = input.ok
-    ? await mendPdf(input.value, standard, { limits, inflate: nodeInflate, ...(scale ? { scale } : {}) })
+    ? await mendPdf(input.value, standard, {
+        limits,
+        inflate: nodeInflate,
+        ...(scale ? { scale } : {}),
+        ...(kind ? { kind } : {}),
+      })
     : input;
   if (!mended.ok) {
     process.stderr.write(forTerminal(`${path}: ${mended.problem.message} ${mended.problem.remedy ?? ""}\n`));

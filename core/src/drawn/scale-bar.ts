@@ -10,8 +10,11 @@ export interface ScaleBar {
 
 /** Lengths that one step of a bar can stand for, millimetres in the building. */
 const METRIC_STEPS = [10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000, 50_000, 100_000];
-const FOOT = Length.of(1, "ft");
-const FEET_STEPS = [1, 2, 5, 10, 20, 50, 100, 200];
+const INCH = Length.of(1, "in");
+/** Steps of a bar in feet and inches, in inches; below a foot for large scales, where 8 feet are longer than a sheet has room for. */
+const INCH_STEPS = [1, 3, 6, 12, 24, 60, 120, 240, 600, 1200, 2400];
+const LONGEST_BAR_MM = 160;
+const FEET_BLOCKS = [1, 1, 2, 4];
 /** A step is at least so long on paper that its figure fits. */
 const LEAST_STEP_MM = 6;
 
@@ -41,9 +44,14 @@ function metricBar(scale: Scale): ScaleBar {
   );
 }
 
+/** The step of a foot where the whole bar has room, else the largest that does; larger ones where a foot is too short. */
 function feetBar(scale: Scale): ScaleBar {
-  const feet = FEET_STEPS.find((each) => onPaper(FOOT.times(each), scale).toNumber() >= LEAST_STEP_MM) ?? 200;
-  return bar(FOOT.times(feet), [1, 1, 2, 4], scale, (n) => `${n * feet}'`);
+  const onSheet = (inches: number): number => onPaper(INCH.times(inches), scale).toNumber();
+  const whole = FEET_BLOCKS.reduce((sum, each) => sum + each, 0);
+  const fitting = INCH_STEPS.filter((step) => onSheet(step) >= LEAST_STEP_MM && onSheet(step) * whole <= LONGEST_BAR_MM);
+  const inches = fitting.find((step) => step >= 12) ?? fitting.at(-1) ?? 12;
+  const figure = (n: number): string => ((n * inches) % 12 === 0 ? `${(n * inches) / 12}'` : `${n * inches}"`);
+  return bar(INCH.times(inches), FEET_BLOCKS, scale, figure);
 }
 
 const BAR_HEIGHT_MM = 2;

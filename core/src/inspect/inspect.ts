@@ -9,11 +9,13 @@ import type { Finding, Inspected, NotJudged } from "./finding";
 export interface InspectOptions {
   /** The scale the drawings are at, where the caller knows it; goes before what the file states. */
   readonly scale?: Scale;
+  /** The drawing kind, where the caller knows it: its pens and scales go before the general ones. */
+  readonly kind?: string;
 }
 
 /** Judges a drawing by an edition: every rule that is on, over every page. Pure. */
 export function inspect(drawing: Drawing, standard: OfficeStandard, options: InspectOptions = {}): Inspected {
-  const lookup = new StandardLookup(standard);
+  const lookup = new StandardLookup(standard, options.kind);
   const collector = new Collector(drawing);
   const notJudged: NotJudged[] = [];
   const pages = drawing.pages.map((page) => factsOf(drawing, page, options));

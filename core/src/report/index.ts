@@ -1,2 +1,4 @@
 export { findingJson, layersOnPage, reportJson, strokeCount, totals } from "./json";
 export type { ReportedFile } from "./json";
+export { makeManual } from "./manual";
+export type { ManualRequest } from "./manual";

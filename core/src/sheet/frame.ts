@@ -42,6 +42,10 @@ export const emptyFields = (frame: FrameEntry, particulars: Particulars): TitleC
 export const penOn = (standard: StandardLookup, layer: string, usual: number): number =>
   standard.penOf(standard.layer(layer))?.widthMm ?? usual;
 
+/** The standard's lettering height nearest to a usual one, so that a frame never has lettering of its own. */
+const lettering = (standard: StandardLookup, usualMm: number): number =>
+  standard.nearestTextStyle(usualMm)?.heightMm ?? usualMm;
+
 const LABEL_MM = 1.8;
 const PADDING_MM = 1.5;
 const ZONE_TEXT_MM = 3.5;
@@ -57,8 +61,8 @@ export function drawFrame(page: Board, frame: FrameEntry, particulars: Particula
   page.layer(frame.layers.frame).ink(0).fillInk(0).pen(widths.frame).rectangle(area).rectangle(titleBlockBox(frame));
   if (frame.centringMarks) drawCentringMarks(page, frame, area);
   page.layer(frame.layers.cells).pen(widths.cells);
-  if (frame.zoneMm > 0) drawZones(page, frame, area);
-  drawTitleBlock(page, frame, particulars);
+  if (frame.zoneMm > 0) drawZones(page, frame, area, lettering(standard, ZONE_TEXT_MM));
+  drawTitleBlock(page, frame, particulars, standard);
 }
 
 function drawCentringMarks(page: Board, frame: FrameEntry, area: BoxMm): void {
@@ -78,7 +82,7 @@ export function zoneDivisions(length: number, zoneMm: number): number[] {
   return [0, ...inner.map((each) => half - each).reverse(), half, ...inner.map((each) => half + each), length];
 }
 
-function drawZones(page: Board, frame: FrameEntry, area: BoxMm): void {
+function drawZones(page: Board, frame: FrameEntry, area: BoxMm, textMm: number): void {
   const outer = 5;
   const left = area.x - outer;
   const across = zoneDivisions(frame.widthMm, frame.zoneMm);
@@ -89,7 +93,7 @@ function drawZones(page: Board, frame: FrameEntry, area: BoxMm): void {
     const label = String(i + 1);
     const middle = (Math.max(from, left) + Math.min(to, frame.widthMm - outer)) / 2;
     for (const y of [outer + 0.75, frame.heightMm - outer - 4.25])
-      page.text(label, middle, y, { heightMm: ZONE_TEXT_MM, align: "middle" });
+      page.text(label, middle, y, { heightMm: textMm, align: "middle" });
     if (i > 0) page.line(from, outer, from, area.y).line(from, frame.heightMm - outer, from, area.y + area.height);
   });
   down.slice(0, -1).forEach((from, i) => {
@@ -98,13 +102,14 @@ function drawZones(page: Board, frame: FrameEntry, area: BoxMm): void {
     const label = ZONE_LETTERS[i] ?? "";
     const middle = frame.heightMm - (Math.max(from, outer) + Math.min(to, frame.heightMm - outer)) / 2;
     for (const x of [left + outer / 2, frame.widthMm - outer - outer / 2])
-      page.text(label, x, middle - ZONE_TEXT_MM / 2, { heightMm: ZONE_TEXT_MM, align: "middle" });
+      page.text(label, x, middle - textMm / 2, { heightMm: textMm, align: "middle" });
     const y = frame.heightMm - from;
     if (i > 0) page.line(left, y, area.x, y).line(frame.widthMm - outer, y, area.x + area.width, y);
   });
 }
 
-function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars): void {
+function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars, standard: StandardLookup): void {
+  const labelMm = lettering(standard, LABEL_MM);
   const block = titleBlockBox(frame);
   for (const cell of frame.titleBlock.cells) {
     const [x, y] = [block.x + cell.xMm, block.y + cell.yMm];
@@ -116,20 +121,27 @@ function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars
         .fillInk(0);
     if (cell.xMm > 0) page.line(x, y, x, y + cell.heightMm);
     if (cell.yMm > 0) page.line(x, y, x + cell.widthMm, y);
-    page.text(cell.label, x + PADDING_MM, y + cell.heightMm - LABEL_MM - 1, { heightMm: LABEL_MM });
-    if (value !== "") drawValue(page, cell, value, x, y);
+    page.text(cell.label, x + PADDING_MM, y + cell.heightMm - labelMm - 1, { heightMm: labelMm });
+    if (value !== "") drawValue(page, cell, value, x, y, standard);
   }
 }
 
 /** Lettering heights to fall back on where a text is too long for its cell; each is a standard height. */
 const STEPS_DOWN = [5, 3.5, 2.5, SMALLEST_TEXT_MM];
 
-function drawValue(page: Board, cell: TitleCellEntry, value: string, x: number, y: number): void {
+function drawValue(
+  page: Board,
+  cell: TitleCellEntry,
+  value: string,
+  x: number,
+  y: number,
+  standard: StandardLookup,
+): void {
   const room = cell.widthMm - 2 * PADDING_MM;
   const heightMm =
-    [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)].find(
-      (each) => page.textWidth(value, each) <= room,
-    ) ?? SMALLEST_TEXT_MM;
+    [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)]
+      .map((each) => lettering(standard, each))
+      .find((each) => page.textWidth(value, each) <= room) ?? lettering(standard, SMALLEST_TEXT_MM);
   page.text(shortened(page, value, heightMm, room), x + PADDING_MM, y + PADDING_MM + 0.4, { heightMm });
 }
 

@@ -3,3 +3,5 @@ export type { ComposedSheet, Placement, SheetRequest } from "./compose";
 export { bayBoxes, drawFrame, drawingArea, emptyFields, titleBlockBox, ZONE_LETTERS, zoneDivisions } from "./frame";
 export type { Particulars } from "./frame";
 export { extentOf } from "./extent";
+export { makeStarter } from "./starter";
+export type { Starter } from "./starter";

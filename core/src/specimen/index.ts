@@ -1,4 +1,6 @@
 export { hasSpecimen, specimen, SPECIMEN_MM } from "./specimen";
 export type { Specimen, SpecimenOptions } from "./specimen";
-export { reducedBoard } from "./reduced-board";
+export { placedBoard, reducedBoard } from "./reduced-board";
 export { asSet } from "./text";
+export { isLibraryItem, LIBRARY_ITEMS, libraryItem } from "./library";
+export type { LibraryItem, LibraryOptions } from "./library";

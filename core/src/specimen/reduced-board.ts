@@ -9,7 +9,7 @@ export function reducedBoard(board: Board, times: number, x: number, y: number):
     // Lines keep at least a hair's width, so that a small picture still shows them.
     pen: (widthMm, dashMm = []) => (
       board.pen(
-        Math.max(0.06, widthMm * k),
+        Math.max(Math.min(0.06, widthMm), widthMm * k),
         dashMm.map((each) => each * k),
       ),
       small
@@ -39,3 +39,6 @@ export function reducedBoard(board: Board, times: number, x: number, y: number):
   };
   return small;
 }
+
+/** A board of the same size whose origin is at (x, y) of the board under it. */
+export const placedBoard = (board: Board, x: number, y: number): Board => reducedBoard(board, 1, x, y);

@@ -1,3 +1,4 @@
+import type { Board } from "../drawing";
 import type { TextStyleEntry } from "../standard";
 import type { Specimen, SpecimenContext } from "./specimen";
 
@@ -23,18 +24,26 @@ export function textSpecimen(style: TextStyleEntry, { sample, widthMm }: Specime
         .pen(0.1, [1, 1])
         .line(0, y, widthMm, y)
         .line(0, y + h, widthMm, y + h);
-      board.ink(0).fillInk(0).text(text, 3, y, { heightMm: h });
+      const shown = fitting(board, text, h, widthMm - 6);
+      board.ink(0).fillInk(0).text(shown, 3, y, { heightMm: h });
       if (!framed) return;
       const below = y - h * 2.9;
       board.ink(0x8a93a3).pen(0.18);
       for (let line = 0; line < 5; line++)
         board.line(3, below - h / 2 + line * h * 0.5, widthMm - 3, below - h / 2 + line * h * 0.5);
       const pad = h * 0.5;
-      const box = { x: 6, y: below - pad, width: board.textWidth(text, h) + 2 * pad, height: h + 2 * pad };
+      const box = { x: 6, y: below - pad, width: board.textWidth(shown, h) + 2 * pad, height: h + 2 * pad };
       if (style.blankGround) board.fillInk(0xffffff).rectangle(box, "f");
       board.ink(0).pen(style.strokeMm ?? h / 10);
       if (style.frame === "box" || style.frame === "rounded") board.rectangle(box);
-      board.fillInk(0).text(text, 6 + pad, below, { heightMm: h });
+      board.fillInk(0).text(shown, 6 + pad, below, { heightMm: h });
     },
   };
+}
+
+/** As much of a text as there is room for; the rest would lie beyond the specimen. */
+function fitting(board: Board, text: string, heightMm: number, roomMm: number): string {
+  const letters = [...text];
+  while (letters.length > 1 && board.textWidth(letters.join(""), heightMm) > roomMm) letters.pop();
+  return letters.join("").trimEnd();
 }

@@ -11,7 +11,19 @@ export class StandardLookup {
   /** Text styles by rising height. */
   readonly textStyles: readonly TextStyleEntry[];
 
-  constructor(readonly standard: OfficeStandard) {
+  /** Scales that drawings may be at: those of the drawing kind where one is given, else all that are listed. */
+  readonly scales: readonly string[];
+  private readonly pensInKind: ReadonlyMap<string, string>;
+
+  /** `kindId` names a drawing kind of the standard whose pens and scales go before the general ones. */
+  constructor(
+    readonly standard: OfficeStandard,
+    kindId?: string,
+  ) {
+    const kind = standard.kinds.find((each) => each.id === kindId);
+    const schedule = standard.penSchedules.find((each) => each.id === kind?.penSchedule);
+    this.pensInKind = new Map(schedule?.changes.map((change) => [change.layer, change.pen]));
+    this.scales = kind && kind.scales.length > 0 ? kind.scales : standard.scales.map((each) => each.scale);
     this.layersByName = new Map(standard.layers.map((layer) => [layer.name, layer]));
     this.pensById = new Map(standard.pens.map((pen) => [pen.id, pen]));
     this.typesById = new Map(standard.lineTypes.map((type) => [type.id, type]));
@@ -29,7 +41,8 @@ export class StandardLookup {
   }
 
   penOf(layer: LayerEntry | undefined): PenEntry | undefined {
-    return layer?.pen === undefined ? undefined : this.pensById.get(layer.pen);
+    const pen = layer && (this.pensInKind.get(layer.name) ?? layer.pen);
+    return pen === undefined ? undefined : this.pensById.get(pen);
   }
 
   pen(id: string): PenEntry | undefined {

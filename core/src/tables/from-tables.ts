@@ -117,7 +117,7 @@ class Reader {
     });
     for (const { lead, entry } of this.rows(TITLES.codes, ["Of", "Field"], SCHEME_CODES)) {
       const field = fields.get(lead.join("\n"));
-      if (field) (field["codes"] ??= []) && (field["codes"] as Record_[]).push(entry);
+      if (field) field["codes"] = [...((field["codes"] ?? []) as Record_[]), entry];
       else
         this.problems.push({
           code: "code-of-no-field",

@@ -129,7 +129,7 @@ function readCell(cell: ExcelJS.Cell, note: (message: string) => void): Cell {
   if (typeof value === "string") return value;
   if (typeof value === "number" || typeof value === "boolean") return value;
   if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if ("richText" in value) return unescaped(value.richText.map((part) => part.text).join(""));
+  if ("richText" in value) return value.richText.map((part) => part.text).join("");
   if ("hyperlink" in value) return typeof value.text === "string" ? value.text : value.hyperlink;
   if ("error" in value) {
     note(`holds the error ${value.error}`);

@@ -8,7 +8,7 @@ export const unlisted: Rule = {
   meta: { id: "scale/unlisted", severity: "stop", title: "The stated scale is not a scale of the edition." },
   judge(context) {
     const { units } = context.standard.standard;
-    const scales = context.standard.standard.scales.map((each) => each.scale);
+    const { scales } = context.standard;
     const listed = scales.flatMap((written) => {
       const scale = parseScale(written);
       return scale.ok ? [scale.value.toNumber()] : [];

@@ -1,0 +1,27 @@
+import type { Board } from "../drawing";
+import type { LetteringFont } from "./font-file";
+import { PdfDrawing } from "./pdf/write";
+import { SvgBoard } from "./svg";
+
+/** Something that can be drawn on a page of its own. */
+export interface Drawable {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  draw(board: Board): void;
+}
+
+/** A drawing on a page of its own as PDF, at true size. */
+export async function asPdf(drawing: Drawable, title: string, font: LetteringFont): Promise<Uint8Array> {
+  const pdf = await PdfDrawing.create(font, title);
+  const page = pdf.addPage(drawing.widthMm, drawing.heightMm);
+  drawing.draw(page);
+  page.finish();
+  return pdf.save();
+}
+
+/** The same as SVG. */
+export function asSvg(drawing: Drawable, title: string, font: LetteringFont): string {
+  const board = new SvgBoard(drawing.widthMm, drawing.heightMm, font);
+  drawing.draw(board);
+  return board.file(title);
+}

@@ -1,0 +1,2 @@
+export { nodeInflate } from "./inflate";
+export { SHIPPED_FONTS, shippedFont } from "./fonts";

@@ -1,0 +1,2 @@
+export { makeManual } from "./manual";
+export type { ManualRequest } from "./manual";
