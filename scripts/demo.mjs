@@ -4,7 +4,7 @@ import { installDebian, installPackages } from "./lib/install.mjs";
 installPackages();
 installDebian("postgresql");
 const { startPostgres } = await import("./lib/postgres.mjs");
-const { migrate, startApplication } = await import("./lib/application.mjs");
+const { demoPeople, migrate, startApplication } = await import("./lib/application.mjs");
 const { buildIfChanged } = await import("./lib/build-state.mjs");
 const { bin, run } = await import("./lib/run.mjs");
 
@@ -32,13 +32,15 @@ try {
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
     env: { ...process.env, DATABASE_URL: database.url },
   });
-  const application = await startApplication(database.url, { port: WANTED });
+  const application = await startApplication(database.url, { port: WANTED, more: demoPeople() });
   stops.push(application.stop);
   for (const child of [application.web, application.work]) child?.once("exit", () => void stopAll(1));
+  const people = JSON.parse(demoPeople().HEMSTITCH_DEMO_PEOPLE);
   const taken = application.port === WANTED ? "" : ` (port ${WANTED} is taken)`;
   process.stdout.write(`
   Hemstitch is open at ${application.address}${taken}
-  The demo office is Tarnwick Plan Room. Nobody signs in yet: the server listens on this machine only.
+  The demo office is Tarnwick Plan Room. The sign-in page says who there is; or type one of these:
+${people.map(({ email, password, part }) => `    ${email.padEnd(32)}${password.padEnd(24)}${part}`).join("\n")}
   Ready in ${((Date.now() - began) / 1000).toFixed(1)} s. Ctrl-C stops everything.
 `);
 } catch (error) {

@@ -2,18 +2,28 @@ import { createHash } from "node:crypto";
 import { count, eq } from "drizzle-orm";
 import { connect, databaseUrl } from "../../web/src/server/database/client";
 import {
+  changeLog,
+  editions,
   inspectedFiles,
   inspections,
+  members,
   offices,
+  planSetReaders,
   planSets,
+  requests,
   sheets,
   sourceDrawings,
   standards,
+  users,
 } from "../../web/src/server/database/schema";
 import { keepFile } from "../../web/src/server/files/keep";
 import { runInspectJob } from "../../web/src/server/jobs/inspect-job";
 import { closeThreads } from "../../web/src/server/jobs/threads";
-import { demoDrawings, demoStandard, type DemoDrawing } from "./drawings";
+import { addMember, makeUser } from "../../web/src/server/people/accounts";
+import { digestOf } from "../../web/src/server/queries/editions";
+import { demoDrawings, type DemoDrawing } from "./drawings";
+import { demoDraft, demoEditions } from "./history";
+import { DEMO_PEOPLE } from "./people";
 
 /** Loads the demo office into the database at DATABASE_URL, once; a second run changes nothing. */
 const { database, pool } = connect(databaseUrl());
@@ -43,7 +53,8 @@ async function load(): Promise<void> {
   const drawings = await demoDrawings();
   const [office] = await database.insert(offices).values({ name: "Tarnwick Plan Room" }).returning({ id: offices.id });
   if (!office) return;
-  await database.insert(standards).values({ officeId: office.id, content: demoStandard() });
+  await database.insert(standards).values({ officeId: office.id, content: demoDraft() });
+  await loadEditions(office.id);
   for (const drawing of drawings) await keepFile(database, sha256(drawing.bytes), drawing.bytes);
   for (const work of Object.keys(PARTICULARS) as Work[])
     await loadPlanSet(
@@ -51,6 +62,93 @@ async function load(): Promise<void> {
       work,
       drawings.filter((each) => each.work === work),
     );
+}
+
+const COORDINATOR = DEMO_PEOPLE[0].name;
+
+async function loadEditions(officeId: string): Promise<void> {
+  for (const { number, summary, content } of demoEditions()) {
+    // Each was published half a year after the one before.
+    const publishedAt = new Date(Date.now() - (5 - number) * 182 * 24 * 60 * 60 * 1000);
+    await database
+      .insert(editions)
+      .values({ officeId, number, content, digest: digestOf(content), summary, publishedBy: COORDINATOR, publishedAt });
+  }
+  const [before, after] = [demoEditions().at(-1)?.content, demoDraft()];
+  const pick = (content: typeof after | undefined, name: string) =>
+    content?.layers.find((layer) => layer.name === name) ?? null;
+  await database.insert(changeLog).values([
+    {
+      officeId,
+      who: COORDINATOR,
+      what: "standard.layers",
+      entry: "A-DOOR-SWNG",
+      before: pick(before, "A-DOOR-SWNG"),
+      after: pick(after, "A-DOOR-SWNG"),
+    },
+    {
+      officeId,
+      who: `${COORDINATOR}, asked by ${DEMO_PEOPLE[1].name}`,
+      what: "standard.layers",
+      entry: "A-SIGN",
+      before: null,
+      after: pick(after, "A-SIGN"),
+    },
+  ]);
+}
+
+/** People, what the reader sees, and two requests; an office of an earlier version gets them too. */
+async function loadPeople(officeId: string): Promise<void> {
+  const ids = new Map<string, string>();
+  for (const { name, email, password, role } of DEMO_PEOPLE) {
+    const [known] = await database.select({ id: users.id }).from(users).where(eq(users.email, email));
+    const id = known?.id ?? (await makeUser(database, { name, email, password }));
+    await addMember(database, officeId, id, role);
+    ids.set(role, id);
+  }
+  const [clinic] = await database
+    .select({ id: planSets.id })
+    .from(planSets)
+    .where(eq(planSets.name, "Orchard Lane Veterinary Clinic"));
+  const [reader, drafter] = [ids.get("reader"), ids.get("drafter")];
+  if (clinic && reader)
+    await database.insert(planSetReaders).values({ planSetId: clinic.id, userId: reader }).onConflictDoNothing();
+  if (!drafter) return;
+  await database.insert(requests).values([
+    {
+      officeId,
+      askedBy: drafter,
+      list: "layers",
+      sample: {
+        name: "A-FLOR-MATT",
+        purpose: "Entrance mats",
+        pen: "0.18",
+        lineType: "continuous",
+        screenColour: "#8a7d63",
+        plots: true,
+      },
+      reason: "Mats are drawn on A-FURN now and go out of the foundation plan with it.",
+    },
+    {
+      officeId,
+      askedBy: drafter,
+      list: "layers",
+      sample: {
+        name: "A-SIGN",
+        purpose: "Signs and lettering on the building",
+        pen: "0.25",
+        lineType: "continuous",
+        screenColour: "#2c6e49",
+        plots: true,
+      },
+      reason: "The clinic has a sign over its door, and the inspection says there is no layer for it.",
+      finding: "The layer “A-SIGN” follows the scheme but is not in the register.",
+      state: "accepted" as const,
+      answer: "Taken into the draft; use A-ANNO-SYMB until edition 5 is out.",
+      decidedBy: COORDINATOR,
+      decidedAt: new Date(),
+    },
+  ]);
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
@@ -118,13 +216,19 @@ async function loadPlanSet(officeId: string, work: Work, drawings: readonly Demo
   for (const { id } of queued) await runInspectJob(database, id);
 }
 
-const [present] = await database
-  .select({ offices: count() })
-  .from(offices)
-  .where(eq(offices.name, "Tarnwick Plan Room"));
-if ((present?.offices ?? 0) === 0) {
+const demoOffice = async (): Promise<string | undefined> =>
+  (await database.select({ id: offices.id }).from(offices).where(eq(offices.name, "Tarnwick Plan Room")))[0]?.id;
+
+if ((await demoOffice()) === undefined) {
   process.stdout.write("loading the demo office…\n");
   await load();
+}
+const officeId = await demoOffice();
+if (officeId) {
+  const [people] = await database.select({ n: count() }).from(members).where(eq(members.officeId, officeId));
+  if ((people?.n ?? 0) === 0) await loadPeople(officeId);
+  const [published] = await database.select({ n: count() }).from(editions).where(eq(editions.officeId, officeId));
+  if ((published?.n ?? 0) === 0) await loadEditions(officeId);
 }
 await closeThreads();
 await pool.end();

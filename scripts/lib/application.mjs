@@ -1,9 +1,19 @@
 // The running application: migrated database, web server and worker.
+import { randomBytes } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { answers, bin, freePort, root, run, start, stop } from "./run.mjs";
+import { answers, bin, freePort, output, root, run, start, stop } from "./run.mjs";
 
 export const migrate = (url) =>
   run(bin("tsx"), ["web/src/server/database/migrate.ts"], { env: { ...process.env, DATABASE_URL: url } });
+
+/** A secret of this project folder's own, for the demo and the tests; a real installation brings its own. */
+export function ownSecret() {
+  const path = join(root, ".data", "secret");
+  mkdirSync(join(root, ".data"), { recursive: true });
+  if (!existsSync(path)) writeFileSync(path, randomBytes(32).toString("hex"), { mode: 0o600 });
+  return readFileSync(path, "utf8");
+}
 
 /** Starts web and worker on a database; both show their errors. */
 export async function startApplication(url, { port: wanted = 3000, more = {}, worker = true } = {}) {
@@ -14,6 +24,7 @@ export async function startApplication(url, { port: wanted = 3000, more = {}, wo
     DATABASE_URL: url,
     HEMSTITCH_ROOT: root,
     NEXT_TELEMETRY_DISABLED: "1",
+    HEMSTITCH_SECRET: process.env.HEMSTITCH_SECRET ?? ownSecret(),
     ...more,
   };
   const stdio = ["ignore", "ignore", "inherit"];
@@ -26,10 +37,18 @@ export async function startApplication(url, { port: wanted = 3000, more = {}, wo
   const address = `http://127.0.0.1:${port}`;
   const halt = async () => void (await Promise.all([stop(web), stop(work)]));
   try {
-    await answers(`${address}/today`, 60, web);
+    await answers(`${address}/sign-in`, 60, web);
   } catch (error) {
     await halt();
     throw error;
   }
   return { address, port, web, work, env, stop: halt };
 }
+
+/** The setting that lets the sign-in page of the demo say who there is. */
+export const demoPeople = () => ({
+  HEMSTITCH_DEMO_PEOPLE: output(bin("tsx"), [
+    "-e",
+    'import("./demo/src/people.ts").then(({ DEMO_PEOPLE }) => console.log(JSON.stringify(DEMO_PEOPLE)))',
+  ]),
+});

@@ -1,5 +1,5 @@
 import { PAINT, type Drawing, type Page } from "../drawing";
-import { StandardLookup, type OfficeStandard, type Showing } from "../standard";
+import { StandardLookup, type OfficeStandard, type Showing } from "../standard/plain";
 import { penIn } from "./pen-in";
 
 /** How light faint marks are: the share of the way from their colour to white. */

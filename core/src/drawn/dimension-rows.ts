@@ -1,5 +1,5 @@
 import { formatLength, Length, type LengthStyle } from "../quantity";
-import type { DimensionRow, DimensionStyleEntry, UnitStyleEntry } from "../standard";
+import type { DimensionRow, DimensionStyleEntry, UnitStyleEntry } from "../standard/plain";
 
 /** What is measured along one side of a building: the stops of each row, building millimetres. */
 export type RowStops = Partial<Readonly<Record<DimensionRow, readonly number[]>>>;

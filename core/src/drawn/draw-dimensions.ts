@@ -1,5 +1,5 @@
 import type { Board, Point } from "../drawing";
-import type { DimensionStyleEntry, Terminator } from "../standard";
+import type { DimensionStyleEntry, Terminator } from "../standard/plain";
 import type { LaidRow } from "./dimension-rows";
 
 /** Where rows go: a point of the object's face, and the directions along it and out from it. */

@@ -1,5 +1,5 @@
 import type { Point } from "../drawing";
-import type { HatchEntry, HatchFamilyEntry } from "../standard";
+import type { HatchEntry, HatchFamilyEntry } from "../standard/plain";
 
 /** A piece of a hatch line: x1, y1, x2, y2. */
 export type Segment = readonly [number, number, number, number];

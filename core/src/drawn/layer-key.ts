@@ -1,5 +1,5 @@
 import type { Board } from "../drawing";
-import type { LayerEntry, StandardLookup } from "../standard";
+import type { LayerEntry, StandardLookup } from "../standard/plain";
 
 /** Rows of a layer key stand so far apart, millimetres (500 mm at 1:100; common practice, no source). */
 export const KEY_ROW_MM = 5;

@@ -1,4 +1,4 @@
-import type { LayerEntry, OfficeStandard } from "../standard";
+import type { LayerEntry, OfficeStandard } from "../standard/plain";
 
 /** The pen id that a layer plots in, in a drawing kind: its schedule's, else the register's. */
 export function penIn(standard: OfficeStandard, kindId: string | undefined): (layer: LayerEntry) => string | undefined {

@@ -1,6 +1,6 @@
 import type { Point } from "../drawing";
 import { hatchLines } from "../drawn";
-import { parseSlope, type HatchEntry, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard";
+import { parseSlope, type HatchEntry, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 const POCHE: Pick<HatchEntry, "families"> = {

@@ -1,6 +1,6 @@
 import { drawRows, drawTerminator, hatchLines, layRows, type RowStops } from "../drawn";
 import type { Board, Point } from "../drawing";
-import type { DimensionStyleEntry, HatchEntry } from "../standard";
+import type { DimensionStyleEntry, HatchEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 /**

@@ -1,6 +1,6 @@
 import type { Point } from "../drawing";
 import { hatchLines, shade, startOf } from "../drawn";
-import { hatchFactor, type HatchEntry } from "../standard";
+import { hatchFactor, type HatchEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 /** An oblong and a wall's corner filled with the hatch at the scale, each in an outline. */

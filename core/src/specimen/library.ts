@@ -11,7 +11,7 @@ import {
   wrapped,
 } from "../drawn";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
-import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard";
+import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
 import type { Specimen } from "./specimen";
 
 /** Things of the office library, generated from the standard. */

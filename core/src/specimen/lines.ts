@@ -1,6 +1,6 @@
 import type { Board } from "../drawing";
 import { penIn, plotsWith, shade } from "../drawn";
-import type { LayerEntry, LineTypeEntry, PenEntry, PenScheduleEntry } from "../standard";
+import type { LayerEntry, LineTypeEntry, PenEntry, PenScheduleEntry } from "../standard/plain";
 import { drawPlanFragment, FRAGMENT } from "./plan-fragment";
 import type { Specimen, SpecimenContext } from "./specimen";
 

@@ -1,6 +1,6 @@
 import type { Board, Point } from "../drawing";
 import { hatchLines } from "../drawn";
-import type { HatchEntry, StandardLookup } from "../standard";
+import type { HatchEntry, StandardLookup } from "../standard/plain";
 
 /** Size of the fragment of plan, millimetres on paper. */
 export const FRAGMENT = { widthMm: 76, heightMm: 40 } as const;

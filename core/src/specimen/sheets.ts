@@ -1,7 +1,7 @@
 import { drawScaleBar, scaleBar, wrapped } from "../drawn";
 import { parseScale } from "../quantity";
-import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard";
-import { drawFrame, bayBoxes, drawingArea } from "../sheet";
+import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard/plain";
+import { drawFrame, bayBoxes, drawingArea } from "../sheet/frame";
 import { reducedBoard } from "./reduced-board";
 import type { Specimen, SpecimenContext } from "./specimen";
 

@@ -1,5 +1,5 @@
 import type { Board } from "../drawing";
-import { StandardLookup, type Entry, type ListName, type OfficeStandard } from "../standard";
+import { StandardLookup, type Entry, type ListName, type OfficeStandard } from "../standard/plain";
 import { wallSpecimen, openingSpecimen, slopeSpecimen } from "./building";
 import { dimensionSpecimen } from "./dimensions";
 import { hatchSpecimen } from "./hatches";

@@ -1,5 +1,5 @@
 import type { Board } from "../drawing";
-import type { TextStyleEntry } from "../standard";
+import type { TextStyleEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 const GUIDE = 0xc77700;

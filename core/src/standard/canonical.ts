@@ -1,5 +1,6 @@
 import { entriesOf, LIST_NAMES, type Entry, type ListName } from "./chapters";
-import { STANDARD_FORMAT, type OfficeStandard, type SchemeEntry } from "./model";
+import type { OfficeStandard, SchemeEntry } from "./model";
+import { STANDARD_FORMAT } from "./model/choices";
 import {
   PARTS,
   PROPERTIES,

@@ -16,7 +16,7 @@ import {
   TEXT_FRAMES,
   TEXT_PLACES,
   UNIT_SYSTEMS,
-} from "./model";
+} from "./model/choices";
 
 /** What kind of value a property has, for tables, forms and words. */
 export type Shape = "text" | "words" | "number" | "flag" | "choice" | "colour" | "texts" | "numbers" | "key" | "keys";

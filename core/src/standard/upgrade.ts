@@ -1,5 +1,6 @@
 import { SHEET_NUMBERS } from "../naming";
-import { CODE_GROUPS, STANDARD_FORMAT, type OfficeStandard } from "./model";
+import type { OfficeStandard } from "./model";
+import { CODE_GROUPS, STANDARD_FORMAT } from "./model/choices";
 
 /** The chapters that a standard may leave empty. */
 export const emptyChapters = (): Pick<

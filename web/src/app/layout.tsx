@@ -6,8 +6,9 @@ import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
-import { Shell } from "@/features/shell/Shell";
+import { Shell, type Somebody } from "@/features/shell/Shell";
 import { access, Refused } from "@/server/access/access";
+import { may } from "@/server/access/roles";
 
 export const metadata: Metadata = {
   title: { default: "Hemstitch", template: "%s · Hemstitch" },
@@ -15,21 +16,25 @@ export const metadata: Metadata = {
 };
 export const dynamic = "force-dynamic";
 
-async function officeName(): Promise<string> {
+async function somebody(): Promise<Somebody | null> {
   try {
-    return (await access(await headers(), false)).officeName;
+    const { who, officeName, role } = await access(await headers(), "see", false);
+    return { name: who, officeName, seesOffice: may(role, "see-office") };
   } catch (error) {
-    if (error instanceof Refused) return "";
+    if (error instanceof Refused) return null;
     throw error;
   }
 }
 
 export default async function Layout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get("x-nonce") ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <AppRouterCacheProvider>
-          <Shell officeName={await officeName()}>{children}</Shell>
+        <AppRouterCacheProvider options={nonce ? { nonce } : {}}>
+          <Shell somebody={await somebody()} nonce={nonce}>
+            {children}
+          </Shell>
         </AppRouterCacheProvider>
       </body>
     </html>

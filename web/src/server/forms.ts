@@ -1,7 +1,9 @@
 import "reflect-metadata";
-import { plainToInstance } from "class-transformer";
+import { plainToInstance, Type } from "class-transformer";
 import {
   IsArray,
+  IsBoolean,
+  IsEmail,
   IsIn,
   IsInt,
   IsNotEmpty,
@@ -11,13 +13,19 @@ import {
   IsString,
   IsUUID,
   Matches,
+  Max,
   MaxLength,
   Min,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
   validateSync,
   ArrayMaxSize,
 } from "class-validator";
 import { parseScale } from "@hemstitch/core/quantity";
 import { complain } from "./access/guarded";
+import { ROLES, type Role } from "./database/schema";
+import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./people/password-length";
 
 /** What browsers send, checked. Sizes in millimetres. */
 export class NewInspection {
@@ -31,12 +39,118 @@ export class MendRequest {
 }
 
 export class StandardEdits {
-  @IsInt() @Min(1) version!: number;
   @IsArray() @ArrayMaxSize(20_000) @IsObject({ each: true }) edits!: {
     key: string | null;
     entry: unknown;
+    was?: unknown;
     at?: number;
   }[];
+}
+
+export class ShowingCell {
+  @IsString() @MaxLength(255) layer!: string;
+  @IsString() @MaxLength(60) kind!: string;
+  @ValidateIf((cell: ShowingCell) => cell.state !== null) @IsIn(["drawn", "faint", "left-out"]) state!: string | null;
+}
+
+export class ShowingCells {
+  @IsArray() @ArrayMaxSize(50_000) @ValidateNested({ each: true }) @Type(() => ShowingCell) cells!: ShowingCell[];
+}
+
+export class SchemeChange {
+  @IsIn(["layers", "sheets"]) which!: "layers" | "sheets";
+  @IsObject() scheme!: Record<string, unknown>;
+  /** The scheme that the sender saw. */
+  @IsObject() was!: Record<string, unknown>;
+}
+
+export class FactsChange {
+  @IsOptional() @IsString() @Matches(/\S/) @MaxLength(120) name?: string;
+  @IsOptional() @IsIn(["metric", "feet-inches"]) units?: "metric" | "feet-inches";
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) legendOrder?: string[];
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) defaultLayers?: string[];
+  @IsOptional() @IsString() @MaxLength(120) textStyleNames?: string;
+  @IsOptional() @IsObject() tolerances?: Record<string, number>;
+  @IsOptional() @IsObject() rule?: Record<string, unknown>;
+}
+
+export class RollBack {
+  @IsInt() @Min(1) edition!: number;
+  @IsInt() @Min(1) version!: number;
+}
+
+export class Publication {
+  @IsString() @Matches(/\S/, { message: "say what is new in this edition" }) @MaxLength(4000) summary!: string;
+  @IsInt() @Min(1) version!: number;
+}
+
+export class TableImport {
+  @IsString() @MaxLength(60) list!: string;
+  @IsBoolean() replace!: boolean;
+  @IsBoolean() store!: boolean;
+  @IsString() @MaxLength(200) sheet!: string;
+  /** Paths of properties by column, with commas; empty ones are not read. */
+  @IsString() @MaxLength(4000) mapping!: string;
+}
+
+export class NewRequest {
+  @IsString() @MaxLength(60) list!: string;
+  @IsString() @MaxLength(255) entryKey!: string;
+  @IsObject() sample!: Record<string, unknown>;
+  @IsString() @Matches(/\S/, { message: "say why" }) @MaxLength(4000) reason!: string;
+  @IsOptional() @IsString() @MaxLength(1000) finding?: string;
+}
+
+export class Decision {
+  @IsIn(["accepted", "amended", "declined"]) state!: "accepted" | "amended" | "declined";
+  @IsString() @MaxLength(4000) answer!: string;
+  @IsOptional() @IsObject() entry?: Record<string, unknown>;
+}
+
+const Password = (): PropertyDecorator => (target, key) => {
+  IsString()(target, key);
+  MinLength(SHORTEST_PASSWORD, { message: `a password has at least ${SHORTEST_PASSWORD} characters` })(target, key);
+  MaxLength(LONGEST_PASSWORD, { message: `a password has at most ${LONGEST_PASSWORD} characters` })(target, key);
+};
+
+export class SignIn {
+  @IsEmail({}, { message: "this is not an e-mail address" }) @MaxLength(254) email!: string;
+  // Whether it is long enough is for those who choose one; here any is wrong or right.
+  @IsString() @MaxLength(1000) password!: string;
+}
+
+export class PasswordChange {
+  @IsString() @MaxLength(1000) current!: string;
+  @Password() fresh!: string;
+}
+
+export class NewToken {
+  @IsString() @Matches(/\S/, { message: "name must not be blank" }) @MaxLength(80) name!: string;
+  @IsInt() @Min(1) @Max(366) days!: number;
+}
+
+export class OfficeChoice {
+  @IsUUID() officeId!: string;
+}
+
+export class InvitationLink {
+  @IsString() @MaxLength(200) secret!: string;
+}
+
+export class InvitationTaken {
+  @IsString() @MaxLength(200) secret!: string;
+  @IsOptional() @IsString() @MaxLength(120) name?: string;
+  @Password() password!: string;
+}
+
+export class NewInvitation {
+  @IsEmail({}, { message: "this is not an e-mail address" }) @MaxLength(254) email!: string;
+  @IsIn(ROLES) role!: Role;
+}
+
+export class MemberChange {
+  @IsOptional() @IsIn(ROLES) role?: Role;
+  @IsOptional() @IsArray() @ArrayMaxSize(1000) @IsUUID(undefined, { each: true }) planSets?: string[];
 }
 
 export class NewPlanSet {

@@ -2,7 +2,8 @@ import { schemeFaults } from "../../naming";
 import { parseLength, parseScale } from "../../quantity";
 import type { Problem } from "../../problem";
 import { entriesOf, keyOf, LIST_NAMES, LISTS, named, REFERENCES, type ListName } from "../chapters";
-import { CODE_GROUPS, SHOWINGS, type OfficeStandard, type SchemeEntry } from "../model";
+import type { OfficeStandard, SchemeEntry } from "../model";
+import { CODE_GROUPS, SHOWINGS } from "../model/choices";
 import { parseSlope } from "../slope";
 import { frameShapes } from "./frames";
 

@@ -1,5 +1,6 @@
 import { IsIn, IsOptional } from "class-validator";
 import { Key, Noted, Size, Words } from "./fields";
+import { OPENING_USES } from "./choices";
 
 /** A wall type and its fixed thickness in the building, millimetres. */
 export class WallTypeEntry extends Noted {
@@ -7,8 +8,6 @@ export class WallTypeEntry extends Noted {
   @Words(200) title!: string;
   @Size() thicknessMm!: number;
 }
-
-export const OPENING_USES = ["door", "window"] as const;
 
 /** A standard opening, millimetres in the building. */
 export class OpeningEntry extends Noted {

@@ -1,8 +1,7 @@
 import { IsIn } from "class-validator";
 import { Key, Noted, Part, Words } from "./fields";
 import { SchemeEntry } from "./naming";
-
-export const CODE_GROUPS = ["materials", "finishes", "components", "abbreviations"] as const;
+import { CODE_GROUPS } from "./choices";
 
 /** A short code that legends explain. */
 export class LegendCodeEntry extends Noted {

@@ -1,15 +1,15 @@
 import { ArrayMaxSize, IsArray, IsIn } from "class-validator";
 import { Distance, Key, MaybeKey, Noted, Size, Words } from "./fields";
-
-export const TERMINATORS = ["oblique-tick", "filled-arrow", "open-arrow", "dot", "none"] as const;
-export type Terminator = (typeof TERMINATORS)[number];
-export const TEXT_PLACES = ["above-line", "in-line"] as const;
-export const TEXT_DIRECTIONS = ["along-line", "level"] as const;
-export const EXTENSIONS = ["fixed", "full"] as const;
-/** Rows from the building's whole down to its openings. */
-export const DIMENSION_ROWS = ["overall", "grid", "masses", "openings"] as const;
-export type DimensionRow = (typeof DIMENSION_ROWS)[number];
-export const REPEATS = ["drawn", "left-out"] as const;
+import {
+  DIMENSION_ROWS,
+  EXTENSIONS,
+  REPEATS,
+  TERMINATORS,
+  TEXT_DIRECTIONS,
+  TEXT_PLACES,
+  type DimensionRow,
+  type Terminator,
+} from "./choices";
 
 /** A dimension style: everything about how a dimension is drawn and written. Millimetres on paper. */
 export class DimensionStyleEntry extends Noted {

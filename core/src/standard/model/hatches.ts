@@ -1,5 +1,6 @@
 import { ArrayMaxSize, IsArray, IsIn, IsNumber, Max, Min } from "class-validator";
 import { Key, ListOf, MaybeKey, Noted, Words } from "./fields";
+import { HATCH_BASES, HATCH_STARTS } from "./choices";
 
 /** A family of parallel lines of a hatch. Lengths on paper or in the building, as the hatch says. */
 export class HatchFamilyEntry {
@@ -14,9 +15,6 @@ export class HatchFamilyEntry {
   /** Dashes and gaps in turn, millimetres; none for whole lines. */
   @IsArray() @ArrayMaxSize(12) @IsNumber({}, { each: true }) @Min(0, { each: true }) dashMm!: number[];
 }
-
-export const HATCH_BASES = ["paper", "building"] as const;
-export const HATCH_STARTS = ["anywhere", "whole-unit-lower-left"] as const;
 
 /** A hatch: a pattern with a material meaning. */
 export class HatchEntry extends Noted {

@@ -1,3 +1,4 @@
+export * from "./choices";
 export * from "./building";
 export * from "./codes";
 export * from "./dimensions";

@@ -1,4 +1,5 @@
 import { Key, KeyList, MaybeKey, Noted, Words } from "./fields";
+import { type Showing } from "./choices";
 
 /** A drawing kind: floor plan, ceiling plan, section …, and what it is drawn with. */
 export class KindEntry extends Noted {
@@ -11,9 +12,6 @@ export class KindEntry extends Noted {
   @KeyList() textStyles!: string[];
   @MaybeKey() frame?: string;
 }
-
-export const SHOWINGS = ["drawn", "faint", "left-out"] as const;
-export type Showing = (typeof SHOWINGS)[number];
 
 /** The showing chart: by layer and drawing kind; what is not in it is undecided. */
 export type ShowingChart = Record<string, Record<string, Showing>>;

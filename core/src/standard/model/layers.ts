@@ -1,9 +1,6 @@
 import { IsBoolean, IsHexColor, IsIn, IsInt, IsOptional, Max, Min } from "class-validator";
 import { Key, KeyList, MaybeKey, Noted, Words } from "./fields";
-
-/** Kinds of marks that a layer may hold. */
-export const MARK_KINDS = ["lines", "fills", "hatches", "text", "dimensions", "symbols", "pictures"] as const;
-export type MarkKind = (typeof MARK_KINDS)[number];
+import { MARK_KINDS, type MarkKind } from "./choices";
 
 /** A registered layer. */
 export class LayerEntry extends Noted {

@@ -11,8 +11,7 @@ import {
   Min,
 } from "class-validator";
 import { Key, KeyList, ListOf, Part, Words } from "./fields";
-
-const FIELD_CHARACTERS = ["letters", "digits", "letters-and-digits"] as const;
+import { FIELD_CHARACTERS } from "./choices";
 
 /** What a code of a naming scheme stands for. */
 export class CodeEntry {

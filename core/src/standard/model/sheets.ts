@@ -1,5 +1,6 @@
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsPositive, Matches, Max, Min } from "class-validator";
 import { Distance, Key, KeyList, ListOf, Noted, Part, Size, Words } from "./fields";
+import { CELL_SOURCES, FIXED_ITEMS } from "./choices";
 
 /** Distances of the drawing frame from the trimmed edges, millimetres. */
 export class BorderEntry {
@@ -8,9 +9,6 @@ export class BorderEntry {
   @IsNumber() @Min(0) topMm!: number;
   @IsNumber() @Min(0) bottomMm!: number;
 }
-
-/** Where the text of a title-block cell comes from. */
-export const CELL_SOURCES = ["particulars", "register", "issue"] as const;
 
 /** A cell of a title block, millimetres from the block's lower-left corner. */
 export class TitleCellEntry {
@@ -44,8 +42,6 @@ export class FrameLayersEntry {
   /** Titles of drawings and scale bars. */
   @Key(255) titles!: string;
 }
-
-export const FIXED_ITEMS = ["stamp", "legend", "revisions", "notes"] as const;
 
 /** A fixed item of a frame, millimetres from the drawing area's lower-left corner. */
 export class FixedItemEntry {

@@ -11,13 +11,7 @@ import { LineTypeEntry, PenEntry, PenScheduleEntry } from "./pens";
 import { FrameEntry, SeriesEntry, SheetSizeEntry } from "./sheets";
 import { FontEntry, TextStyleEntry } from "./text";
 import { ReductionEntry, ScaleEntry, UnitStyleEntry } from "./units";
-
-/** Version of the JSON form; a later one is refused rather than half understood. */
-export const STANDARD_FORMAT = "hemstitch-standard-2";
-
-export const SEVERITIES = ["stop", "mend", "note"] as const;
-/** stop: the sheet can't be issued; mend: wrong, issue needs a waiver; note: worth knowing. */
-export type Severity = (typeof SEVERITIES)[number];
+import { SEVERITIES, STANDARD_FORMAT, type Severity } from "./choices";
 
 /** What an edition says of one rule. */
 export class RuleSetting {

@@ -1,8 +1,6 @@
 import { IsBoolean, IsIn, IsNumber, IsOptional, Matches, Max, Min } from "class-validator";
 import { Distance, Key, KeyList, Noted, Size, Words } from "./fields";
-
-export const LETTER_CASES = ["as-written", "capitals"] as const;
-export const TEXT_FRAMES = ["none", "box", "rounded"] as const;
+import { LETTER_CASES, TEXT_FRAMES } from "./choices";
 
 /** A text style: the height of capitals in millimetres on paper, and the font families it may use. */
 export class TextStyleEntry extends Noted {

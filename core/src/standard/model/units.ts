@@ -1,7 +1,6 @@
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsPositive, Max, Min } from "class-validator";
 import { Distance, Key, MaybeWords, Noted, Words } from "./fields";
-
-export const UNIT_SYSTEMS = ["mm", "m", "feet-inches", "inches", "decimal-feet"] as const;
+import { UNIT_SYSTEMS } from "./choices";
 
 /** A way of writing lengths: system, precision, suffix, and the module that planning keeps to. */
 export class UnitStyleEntry extends Noted {

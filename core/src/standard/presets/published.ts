@@ -1,33 +1,15 @@
 import { HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS, type NameGrammar } from "../../naming";
 import { PAPER_SIZES } from "../../quantity";
+import { ISO_HEIGHTS, ISO_PENS } from "../iso-series";
 import { emptyChapters, scaleEntry } from "../upgrade";
 import {
   STANDARD_FORMAT,
   type FrameEntry,
   type LineTypeEntry,
   type OfficeStandard,
-  type PenEntry,
   type TextStyleEntry,
 } from "../model";
 import { A1_FRAME, A3_FRAME, ARCH_D_FRAME, withFixedNames } from "./frames";
-
-/**
- * Line widths of ISO 128-2 with the colour code of technical pens of ISO 9175-1 (from memory),
- * the colours darkened where white or yellow would not be seen on paper.
- */
-export const ISO_PENS: PenEntry[] = (
-  [
-    [0.13, "#7a4b9a"],
-    [0.18, "#b3261e"],
-    [0.25, "#6b7280"],
-    [0.35, "#b38600"],
-    [0.5, "#6f4518"],
-    [0.7, "#1d4e9e"],
-    [1, "#c2560a"],
-    [1.4, "#2c6e49"],
-    [2, "#4b5563"],
-  ] as const
-).map(([widthMm, screenColour]) => ({ id: String(widthMm), widthMm, shadePercent: 100, screenColour }));
 
 const lineType = (id: string, isoNumber: string, title: string, pattern: number[]): LineTypeEntry => ({
   id,
@@ -47,9 +29,6 @@ export const ISO_LINE_TYPES: LineTypeEntry[] = [
   lineType("long-dash-short-dash", "08", "Long dash, short dash", [24, 3, 6, 3]),
   lineType("dash-dot", "10", "Dash, dot", [12, 3, 0.5, 3]),
 ];
-
-/** Lettering heights of ISO 3098-1, millimetres. From memory. */
-const ISO_HEIGHTS = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20];
 
 export const isoTextStyles = (fonts: string[]): TextStyleEntry[] =>
   ISO_HEIGHTS.map((heightMm) => ({ id: `lettering-${heightMm}`, heightMm, fonts, use: `Lettering ${heightMm} mm` }));

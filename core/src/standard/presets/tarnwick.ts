@@ -1,5 +1,6 @@
 import { HYPHENATED_DISCIPLINE, SHEET_NUMBERS } from "../../naming";
 import { STANDARD_FORMAT, type LayerEntry, type MarkKind, type OfficeStandard } from "../model";
+import { ISO_PENS } from "../iso-series";
 import { scaleEntry } from "../upgrade";
 import {
   TARNWICK_CODES,
@@ -19,7 +20,7 @@ import {
   TARNWICK_WALLS,
 } from "./tarnwick-chapters";
 import { A1_DETAILS_FRAME, A1_FRAME, A3_FRAME, ARCH_D_FRAME } from "./frames";
-import { DEFAULT_LAYERS, ISO_LINE_TYPES, ISO_PENS, isoTextStyles, ownCopy, sheetSizes, TOLERANCES } from "./published";
+import { DEFAULT_LAYERS, ISO_LINE_TYPES, isoTextStyles, ownCopy, sheetSizes, TOLERANCES } from "./published";
 
 type Row = readonly [name: string, purpose: string, pen: string, lineType: string, colour: string, also?: string[]];
 

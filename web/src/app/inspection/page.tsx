@@ -6,8 +6,8 @@ import { inspectionsOf } from "@/server/queries/inspections";
 export const metadata = { title: "Inspection" };
 
 export default async function InspectionPage() {
-  const { officeId } = await asker();
-  const rows = await inspectionsOf(officeId);
+  const who = await asker();
+  const rows = await inspectionsOf(who);
   return (
     <InspectionHome
       inspections={rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))}

@@ -5,8 +5,7 @@ import { planSetsOf } from "@/server/queries/plan-sets";
 export const metadata = { title: "Plan sets" };
 
 export default async function PlanSetsPage() {
-  const { officeId } = await asker();
-  const rows = await planSetsOf(officeId);
+  const rows = await planSetsOf(await asker());
   return (
     <PlanSetList rows={rows.map(({ particulars, ...row }) => ({ ...row, client: particulars["client"] ?? "" }))} />
   );

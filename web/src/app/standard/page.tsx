@@ -1,5 +1,5 @@
 import { redirect } from "next/navigation";
 
-export default function StandardPage(): never {
+export default function StandardHome(): never {
   redirect("/standard/layers");
 }

@@ -1,20 +1,53 @@
+import { differences } from "@hemstitch/core/standard";
 import { TodayView } from "@/features/today/TodayView";
+import { may } from "@/server/access/roles";
 import { asker } from "@/server/asker";
-import { officeStandard } from "@/server/queries/standard";
+import { openRequests, unseenAnswers } from "@/server/queries/requests";
+import { draftOf, editionInForce } from "@/server/queries/standard";
 import { todayOf } from "@/server/queries/today";
 
 export const metadata = { title: "Today" };
 
 export default async function TodayPage() {
-  const { officeId, officeName } = await asker();
-  const [today, { content }] = await Promise.all([todayOf(officeId), officeStandard(officeId)]);
+  const who = await asker("see");
+  const seesOffice = may(who.role, "see-office");
+  const [today, draft, edition, requests, answers] = await Promise.all([
+    todayOf(who),
+    draftOf(who.officeId),
+    editionInForce(who.officeId),
+    seesOffice ? openRequests(who.officeId) : 0,
+    unseenAnswers(who),
+  ]);
+  const undecided = draft.content.kinds.flatMap((kind) => {
+    const layers = draft.content.layers.filter(
+      (layer) => !layer.withdrawn && draft.content.showing[layer.name]?.[kind.id] === undefined,
+    );
+    return layers.length === 0 ? [] : [{ kind: kind.title || kind.id, layers: layers.map((layer) => layer.name) }];
+  });
   return (
     <TodayView
-      officeName={officeName}
-      standardName={
-        content.edition === "draft" ? "the draft of its standard" : `edition ${content.edition} of its standard`
-      }
+      officeName={who.officeName}
+      standardName={edition ? `edition ${edition.number} of its standard` : "the draft of its standard"}
       today={today}
+      standard={
+        seesOffice
+          ? {
+              undecided,
+              changes: edition ? differences(edition.content, draft.content).length : 0,
+              openRequests: requests,
+              mayDecide: may(who.role, "decide"),
+            }
+          : null
+      }
+      answers={answers.map(({ id, list, entryKey, sample, state, answer, decidedBy }) => ({
+        id,
+        list,
+        entryKey,
+        sample,
+        state,
+        answer,
+        decidedBy: decidedBy ?? "",
+      }))}
     />
   );
 }

@@ -4,6 +4,8 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly problems: readonly { at: string; message: string }[] = [],
+    /** Entries that somebody else changed meanwhile. */
+    readonly conflicts: readonly unknown[] = [],
   ) {
     super(message);
   }
@@ -11,12 +13,14 @@ export class ApiError extends Error {
 
 async function errorOf(response: Response): Promise<ApiError> {
   try {
-    const { message, remedy, problems } = (await response.json()) as {
+    const { message, remedy, problems, conflicts } = (await response.json()) as {
       message?: string;
       remedy?: string;
       problems?: { at: string; message: string }[];
+      conflicts?: unknown[];
     };
-    return new ApiError(response.status, [message, remedy].filter(Boolean).join(" ") || response.statusText, problems);
+    const words = [message, remedy].filter(Boolean).join(" ") || response.statusText;
+    return new ApiError(response.status, words, problems, conflicts);
   } catch {
     return new ApiError(response.status, `The server answered ${response.status}.`);
   }
@@ -35,7 +39,11 @@ async function send(path: string, init: RequestInit): Promise<Response> {
 
 export const getJson = async <T>(path: string): Promise<T> => (await (await send(path, {})).json()) as T;
 
-export const sendJson = async <T>(method: "POST" | "PATCH" | "DELETE", path: string, body: unknown = {}): Promise<T> =>
+export const sendJson = async <T>(
+  method: "POST" | "PUT" | "PATCH" | "DELETE",
+  path: string,
+  body: unknown = {},
+): Promise<T> =>
   (await (
     await send(path, { method, headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) })
   ).json()) as T;

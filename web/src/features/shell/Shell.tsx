@@ -8,7 +8,17 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { useEffect, useState, type ReactNode } from "react";
 import dynamic from "next/dynamic";
-import { InspectionIcon, LampIcon, Mark, PlanSetsIcon, SlipIcon, StandardIcon, TodayIcon } from "./icons";
+import {
+  InspectionIcon,
+  LampIcon,
+  Mark,
+  PersonIcon,
+  PlanSetsIcon,
+  RequestsIcon,
+  SlipIcon,
+  StandardIcon,
+  TodayIcon,
+} from "./icons";
 import { theme } from "./theme";
 import { NoticeProvider } from "../shared/Notice";
 
@@ -19,10 +29,27 @@ const PLACES = [
   { path: "/standard", word: "Standard", Icon: StandardIcon },
   { path: "/plan-sets", word: "Plan sets", Icon: PlanSetsIcon },
   { path: "/inspection", word: "Inspection", Icon: InspectionIcon },
+  { path: "/requests", word: "Requests", Icon: RequestsIcon },
 ] as const;
 
+/** Who is signed in, for the rail; null on pages for those who are not. */
+export interface Somebody {
+  readonly name: string;
+  readonly officeName: string;
+  /** Sees the whole office, its standard too. */
+  readonly seesOffice: boolean;
+}
+
 /** The frame around every place: the rail, and the scale slip that slides in over any of them. */
-export function Shell({ officeName, children }: { officeName: string; children: ReactNode }) {
+export function Shell({
+  somebody,
+  nonce,
+  children,
+}: {
+  somebody: Somebody | null;
+  nonce?: string | undefined;
+  children: ReactNode;
+}) {
   const [slipOpen, setSlipOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -36,15 +63,19 @@ export function Shell({ officeName, children }: { officeName: string; children: 
   }, []);
   return (
     <ThemeProvider theme={theme} defaultMode="system">
-      <InitColorSchemeScript attribute="data-scheme" />
+      <InitColorSchemeScript attribute="data-scheme" {...(nonce ? { nonce } : {})} />
       <CssBaseline />
       <NoticeProvider>
-        <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
-          <Rail officeName={officeName} onSlip={() => setSlipOpen(true)} />
-          <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
-            {children}
+        {somebody ? (
+          <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
+            <Rail somebody={somebody} onSlip={() => setSlipOpen(true)} />
+            <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
+              {children}
+            </Box>
           </Box>
-        </Box>
+        ) : (
+          children
+        )}
         {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
       </NoticeProvider>
     </ThemeProvider>
@@ -68,7 +99,7 @@ const railItem = {
   "&[aria-current]": { color: "primary.main", borderLeftColor: "secondary.main", bgcolor: "background.paper" },
 } as const;
 
-function Rail({ officeName, onSlip }: { officeName: string; onSlip: () => void }) {
+function Rail({ somebody, onSlip }: { somebody: Somebody; onSlip: () => void }) {
   const path = usePathname();
   return (
     <Box
@@ -84,10 +115,10 @@ function Rail({ officeName, onSlip }: { officeName: string; onSlip: () => void }
         gap: 0.5,
       }}
     >
-      <Box sx={{ mb: 1.5, color: "primary.main" }} title={officeName ? `Hemstitch · ${officeName}` : "Hemstitch"}>
+      <Box sx={{ mb: 1.5, color: "primary.main" }} title={`Hemstitch · ${somebody.officeName}`}>
         <Mark />
       </Box>
-      {PLACES.map(({ path: to, word, Icon }) => (
+      {PLACES.filter(({ path: to }) => to !== "/standard" || somebody.seesOffice).map(({ path: to, word, Icon }) => (
         <ButtonBase
           key={to}
           component={Link}
@@ -105,6 +136,18 @@ function Rail({ officeName, onSlip }: { officeName: string; onSlip: () => void }
         Scale slip
       </ButtonBase>
       <SchemeSwitch />
+      <ButtonBase
+        component={Link}
+        href="/account"
+        aria-current={path.startsWith("/account") || path.startsWith("/people") ? "page" : undefined}
+        sx={railItem}
+        title={somebody.name}
+      >
+        <PersonIcon />
+        <Box component="span" sx={{ maxWidth: 78, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+          {somebody.name.split(" ").at(-1)}
+        </Box>
+      </ButtonBase>
     </Box>
   );
 }

@@ -56,3 +56,14 @@ export const LampIcon = () => (
     <path d="M8 4h8l3 8H5zM12 12v7M8.5 20h7" />
   </Drawn>
 );
+export const RequestsIcon = () => (
+  <Drawn>
+    <path d="M4 5h16v11H11l-4 4v-4H4zM8 9h8M8 12h5" />
+  </Drawn>
+);
+export const PersonIcon = () => (
+  <Drawn>
+    <circle cx="12" cy="8.5" r="3.5" />
+    <path d="M5 20c.8-4 3.500-6 7-6s6.200 2 7 6" />
+  </Drawn>
+);

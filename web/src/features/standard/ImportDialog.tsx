@@ -12,13 +12,13 @@ import { ApiError, sendFile, wordsOf } from "../shared/api";
 interface Sound {
   readonly name: string;
   readonly edition: string;
-  readonly layers: number;
-  readonly pens: number;
-  readonly textStyles: number;
+  readonly changes: number;
+  readonly words: readonly string[];
+  readonly notes: readonly string[];
   readonly version: number;
 }
 
-/** An import is tried first: what is in the file, or every error with its place; then all of it is stored or nothing. */
+/** A whole standard from a file is tried first: what it would change, or every error with its place; then all of it is stored or nothing. */
 export default function ImportDialog({ file, onClose }: { file: File; onClose: () => void }) {
   const [sound, setSound] = useState<Sound | null>(null);
   const [problem, setProblem] = useState<{ words: string; list: readonly { at: string; message: string }[] } | null>(
@@ -41,10 +41,19 @@ export default function ImportDialog({ file, onClose }: { file: File; onClose: (
       <DialogContent>
         {!sound && !problem && <Typography>Checking…</Typography>}
         {sound && !problem && (
-          <Typography>
-            {sound.name}, edition {sound.edition}: {sound.layers} layers, {sound.pens} pens, {sound.textStyles} text
-            styles. It is sound. Storing it replaces the standard as it is now.
-          </Typography>
+          <>
+            <Typography sx={{ mb: 1 }}>
+              {sound.name}, {sound.edition === "draft" ? "draft" : `edition ${sound.edition}`}. It is sound.{" "}
+              {sound.changes === 0
+                ? "It says what the draft says."
+                : `It would change ${sound.changes.toLocaleString("en")} things in the draft:`}
+            </Typography>
+            <Box component="ul" sx={{ m: 0, pl: 2, maxHeight: 320, overflow: "auto", fontSize: 13 }}>
+              {[...sound.notes, ...sound.words].map((words, i) => (
+                <li key={i}>{words}</li>
+              ))}
+            </Box>
+          </>
         )}
         {problem && (
           <>
@@ -64,8 +73,8 @@ export default function ImportDialog({ file, onClose }: { file: File; onClose: (
       <DialogActions>
         <Button onClick={onClose}>{problem ? "Close" : "Cancel"}</Button>
         {sound && !problem && (
-          <Button variant="contained" onClick={store}>
-            Replace the standard
+          <Button variant="contained" disabled={sound.changes === 0} onClick={store}>
+            Replace the draft
           </Button>
         )}
       </DialogActions>

@@ -1,86 +1,146 @@
 "use client";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRef, useState, type ReactNode } from "react";
-import dynamic from "next/dynamic";
+import { CHAPTERS } from "@hemstitch/core/standard/plain";
 import { Page } from "../shared/Page";
-import { CHAPTERS, type ChapterPath } from "./chapters";
+import { useDraft } from "./draft";
 
 const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
 
-/** What every chapter has around it: which standard, which chapter, in and out. */
+export interface EditionState {
+  /** Number of the edition in force; null while nothing has been published. */
+  readonly inForce: number | null;
+  /** Changes of the draft from it. */
+  readonly changes: number;
+}
+
+/** What every chapter has around it: which edition is in force, what the draft changes, the chapters, in and out. */
 export function StandardFrame({
-  name,
-  edition,
+  editions,
   chapter,
   children,
 }: {
-  name: string;
-  edition: string;
-  chapter: ChapterPath;
+  editions: EditionState;
+  chapter: string;
   children: ReactNode;
 }) {
-  const input = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<File | null>(null);
+  const { standard, mayEdit, saving } = useDraft();
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", overflow: "hidden" }}>
       <Page
         title="Standard"
-        lead={`${name}, ${edition === "draft" ? "draft" : `edition ${edition}`}`}
+        lead={`${standard.name} · ${editions.inForce === null ? "nothing published yet" : `edition ${editions.inForce} in force`}${saving ? " · storing…" : ""}`}
         actions={
           <>
-            <input
-              ref={input}
-              type="file"
-              accept=".json,application/json"
-              hidden
-              data-testid="standard-file"
-              onChange={(event) => {
-                setFile(event.target.files?.[0] ?? null);
-                event.target.value = "";
-              }}
-            />
-            <Button onClick={() => input.current?.click()}>Import JSON</Button>
-            <Button href="/api/standard/export">Export JSON</Button>
+            <Button
+              component={Link}
+              href="/standard/editions"
+              variant={editions.changes > 0 ? "contained" : "outlined"}
+              aria-current={chapter === "editions" ? "page" : undefined}
+            >
+              {editions.changes > 0
+                ? `Draft: ${editions.changes.toLocaleString("en")} ${editions.changes === 1 ? "change" : "changes"}`
+                : "Editions"}
+            </Button>
+            <InAndOut mayEdit={mayEdit} />
           </>
         }
       >
         <Box
           component="nav"
           aria-label="Chapters"
-          sx={{ display: "flex", gap: 2.5, borderBottom: "1px dashed", borderColor: "divider", mb: 1.5 }}
+          sx={{
+            display: "flex",
+            gap: 2,
+            borderBottom: "1px dashed",
+            borderColor: "divider",
+            mb: 1.5,
+            overflowX: "auto",
+          }}
         >
-          {CHAPTERS.map(({ path, word }) => (
+          {CHAPTERS.map(({ id, title }) => (
             <Box
-              key={path}
+              key={id}
               component={Link}
-              href={`/standard/${path}`}
-              aria-current={path === chapter ? "page" : undefined}
+              href={`/standard/${id}`}
+              aria-current={id === chapter ? "page" : undefined}
               sx={{
                 py: 0.75,
-                fontSize: 14,
+                fontSize: 13.5,
+                whiteSpace: "nowrap",
                 textDecoration: "none",
                 color: "text.secondary",
                 borderBottom: "2px solid transparent",
                 "&[aria-current]": { color: "text.primary", fontWeight: 600, borderBottomColor: "secondary.main" },
               }}
             >
-              {word}
+              {title}
             </Box>
           ))}
         </Box>
-        <Box sx={{ flex: 1, minHeight: 0, height: "calc(100dvh - 132px)" }}>{children}</Box>
+        <Box sx={{ flex: 1, minHeight: 0, height: "calc(100dvh - 128px)" }}>{children}</Box>
       </Page>
-      {file && <ImportDialog file={file} onClose={() => setFile(null)} />}
     </Box>
   );
 }
 
+function InAndOut({ mayEdit }: { mayEdit: boolean }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const close = (): void => setAnchor(null);
+  const downloads = [
+    ["JSON", "/api/standard/export"],
+    ["Workbook (XLSX)", "/api/standard/workbook"],
+    ["Manual (PDF)", "/api/standard/manual"],
+  ] as const;
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,.xlsx,application/json"
+        hidden
+        data-testid="standard-file"
+        onChange={(event) => {
+          setFile(event.target.files?.[0] ?? null);
+          event.target.value = "";
+        }}
+      />
+      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        In and out
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        {downloads.map(([word, href]) => (
+          <MenuItem key={word} component="a" href={href} onClick={close}>
+            Download {word}
+          </MenuItem>
+        ))}
+        {mayEdit && (
+          <MenuItem
+            onClick={() => {
+              close();
+              input.current?.click();
+            }}
+          >
+            Import JSON or workbook
+          </MenuItem>
+        )}
+      </Menu>
+      {file && <ImportDialog file={file} onClose={() => setFile(null)} />}
+    </>
+  );
+}
+
 /** A register on the left, one entry with its specimen on the right. */
-export const SideBySide = ({ left, right }: { left: ReactNode; right: ReactNode }) => (
-  <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 400px", gap: 3, height: "100%" }}>
+export const SideBySide = ({ left, right, wide = 460 }: { left: ReactNode; right: ReactNode; wide?: number }) => (
+  <Box sx={{ display: "grid", gridTemplateColumns: `minmax(0, 1fr) ${wide}px`, gap: 3, height: "100%" }}>
     <Box sx={{ minHeight: 0 }}>{left}</Box>
-    <Box sx={{ minHeight: 0, overflow: "auto", pb: 2 }}>{right}</Box>
+    <Box sx={{ minHeight: 0, overflow: "auto", pb: 2, pr: 0.5 }}>{right}</Box>
   </Box>
 );

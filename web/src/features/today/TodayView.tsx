@@ -9,69 +9,139 @@ import { SeveritySums } from "../shared/Severity";
 
 const BarChart = dynamic(() => import("./BarChart"), { ssr: false, loading: () => <Box sx={{ height: 160 }} /> });
 
+/** What of the standard waits for somebody. */
+export interface StandardState {
+  readonly undecided: readonly { readonly kind: string; readonly layers: readonly string[] }[];
+  readonly changes: number;
+  readonly openRequests: number;
+  readonly mayDecide: boolean;
+}
+
+export interface AnswerRow {
+  readonly id: string;
+  readonly list: string;
+  readonly entryKey: string;
+  readonly sample: Readonly<Record<string, unknown>>;
+  readonly state: string;
+  readonly answer: string;
+  readonly decidedBy: string;
+}
+
+const row = {
+  py: 0.75,
+  px: 1,
+  borderBottom: "1px solid",
+  borderColor: "divider",
+  display: "block",
+  color: "text.primary",
+  textDecoration: "none",
+  fontSize: 14,
+  "&:hover": { bgcolor: "background.paper" },
+} as const;
+
+function StandardWaits({ standard, answers }: { standard: StandardState | null; answers: readonly AnswerRow[] }) {
+  const nothing =
+    answers.length === 0 &&
+    (!standard || (standard.openRequests === 0 && standard.undecided.length === 0 && standard.changes === 0));
+  if (nothing) return null;
+  return (
+    <Part title="The standard">
+      {answers.map((answer) => (
+        <Box key={answer.id} component={Link} href={`/requests?request=${answer.id}`} sx={row}>
+          Your request for {answer.entryKey || String(answer.sample["name"] ?? answer.sample["id"] ?? answer.list)} was{" "}
+          {answer.state} by {answer.decidedBy}
+        </Box>
+      ))}
+      {standard !== null && standard.openRequests > 0 && (
+        <Box component={Link} href="/requests" sx={row}>
+          {standard.openRequests} {standard.openRequests === 1 ? "request is" : "requests are"} open
+        </Box>
+      )}
+      {standard?.undecided.map(({ kind, layers }) => (
+        <Box key={kind} component={Link} href="/standard/drawing-kinds?view=chart" sx={row}>
+          {kind}: nobody has decided {layers.slice(0, 4).join(", ")}
+          {layers.length > 4 ? ` and ${layers.length - 4} more` : ""}
+        </Box>
+      ))}
+      {standard !== null && standard.changes > 0 && (
+        <Box component={Link} href="/standard/editions" sx={row}>
+          The draft has {standard.changes} {standard.changes === 1 ? "change" : "changes"} that nobody has published
+        </Box>
+      )}
+    </Part>
+  );
+}
+
 /** What needs the coordinator now, and how far each plan set conforms. */
 export function TodayView({
   officeName,
   standardName,
   today,
+  standard,
+  answers,
 }: {
   officeName: string;
   standardName: string;
   today: TodayState;
+  standard: StandardState | null;
+  answers: readonly AnswerRow[];
 }) {
   return (
     <Page title="Today" lead={`${officeName}, working by ${standardName}`}>
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", gap: 5 }}>
-        <Part
-          title={
-            today.waiting.length === 0
-              ? "Nothing waits for you"
-              : `${today.waiting.length} ${today.waiting.length === 1 ? "drawing waits" : "drawings wait"} for you`
-          }
-        >
-          {today.underWay > 0 && (
-            <Typography variant="body2" sx={{ mb: 1 }}>
-              {today.underWay} under way
-            </Typography>
-          )}
-          {today.waiting.length === 0 && (
-            <Typography variant="body2" color="text.secondary">
-              Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link>
-            </Typography>
-          )}
-          {today.waiting.map((file) => (
-            <Box
-              key={file.id}
-              component={Link}
-              href={`/inspection/${file.inspectionId}?file=${file.id}`}
-              sx={{
-                display: "grid",
-                gridTemplateColumns: "1fr auto",
-                gap: 2,
-                py: 1,
-                px: 1,
-                borderBottom: "1px solid",
-                borderColor: "divider",
-                color: "text.primary",
-                textDecoration: "none",
-                "&:hover": { bgcolor: "background.paper" },
-              }}
-            >
-              <Box sx={{ minWidth: 0 }}>
-                <Typography variant="body1" noWrap sx={{ color: "primary.main", fontWeight: 500 }}>
-                  {file.name}
-                </Typography>
-                <Typography variant="caption" color="text.secondary">
-                  {file.problem ?? file.planSet ?? "no plan set"}
-                  {file.mended ? " · mended file ready" : ""}
+        <Box>
+          {(answers.length > 0 || standard) && <StandardWaits standard={standard} answers={answers} />}
+          <Part
+            title={
+              today.waiting.length === 0
+                ? "Nothing waits for you"
+                : `${today.waiting.length} ${today.waiting.length === 1 ? "drawing waits" : "drawings wait"} for you`
+            }
+          >
+            {today.underWay > 0 && (
+              <Typography variant="body2" sx={{ mb: 1 }}>
+                {today.underWay} under way
+              </Typography>
+            )}
+            {today.waiting.length === 0 && (
+              <Typography variant="body2" color="text.secondary">
+                Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link>
+              </Typography>
+            )}
+            {today.waiting.map((file) => (
+              <Box
+                key={file.id}
+                component={Link}
+                href={`/inspection/${file.inspectionId}?file=${file.id}`}
+                sx={{
+                  display: "grid",
+                  gridTemplateColumns: "1fr auto",
+                  gap: 2,
+                  py: 1,
+                  px: 1,
+                  borderBottom: "1px solid",
+                  borderColor: "divider",
+                  color: "text.primary",
+                  textDecoration: "none",
+                  "&:hover": { bgcolor: "background.paper" },
+                }}
+              >
+                <Box sx={{ minWidth: 0 }}>
+                  <Typography variant="body1" noWrap sx={{ color: "primary.main", fontWeight: 500 }}>
+                    {file.name}
+                  </Typography>
+                  <Typography variant="caption" color="text.secondary">
+                    {file.problem ?? file.planSet ?? "no plan set"}
+                    {file.mended ? " · mended file ready" : ""}
+                  </Typography>
+                </Box>
+                <Typography variant="body2" component="div" sx={{ alignSelf: "center" }}>
+                  <SeveritySums stops={file.stops} mends={file.mends} notes={file.notes} />
                 </Typography>
               </Box>
-              <Typography variant="body2" component="div" sx={{ alignSelf: "center" }}>
-                <SeveritySums stops={file.stops} mends={file.mends} notes={file.notes} />
-              </Typography>
-            </Box>
-          ))}
-        </Part>
+            ))}
+          </Part>
+        </Box>
         <Box>
           <Part title="Conformity by plan set">
             <BarChart

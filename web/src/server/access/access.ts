@@ -1,12 +1,22 @@
-import { asc } from "drizzle-orm";
+import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { database } from "../database/client";
-import { offices } from "../database/schema";
+import { accessTokens, members, offices, planSetReaders, users, type Role } from "../database/schema";
+import { auth, publicAddress } from "../people/auth";
+import { hashOf } from "../people/secrets";
+import { may, type Need } from "./roles";
 
-/** Who asks, and for which office. */
+/** Who asks, as what, and for which office. */
 export interface Asker {
+  readonly userId: string;
+  readonly who: string;
+  readonly email: string;
+  readonly role: Role;
   readonly officeId: string;
   readonly officeName: string;
-  readonly who: string;
+  /** Offices that they may switch to. */
+  readonly offices: readonly { readonly id: string; readonly name: string }[];
+  /** Plan sets that they see; null for all of the office. */
+  readonly planSets: readonly string[] | null;
 }
 
 /** A request that may not be answered; `status` says why. */
@@ -20,31 +30,92 @@ export class Refused extends Error {
 }
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
+export const OFFICE_COOKIE = "hemstitch_office";
 
 /** Headers that a request brings, from a handler or a page. */
-interface Headers {
+export interface RequestHeaders {
   get(name: string): string | null;
 }
 
-/**
- * Until there is sign-in, whoever works on this machine is the coordinator of the one office. The
- * server listens on loopback only; a page of another site that is open in the same browser must
- * not reach it either, by its own name for this address or by a form.
- */
-export async function access(headers: Headers, changes: boolean): Promise<Asker> {
+/** Hemstitch answers by its public address, and on the machine itself. Another name for it is refused. */
+export function checkHost(headers: RequestHeaders): string {
   const host = headers.get("host") ?? "";
-  if (!LOOPBACK.test(host)) throw new Refused(403, "Hemstitch answers on this machine only.");
-  if (changes) refuseOtherSites(headers, host);
-  const [office] = await database().select().from(offices).orderBy(asc(offices.madeAt)).limit(1);
-  if (!office) throw new Refused(404, "There is no office yet. Run the demo to load one.");
-  return { officeId: office.id, officeName: office.name, who: "coordinator" };
+  const address = publicAddress();
+  const known = address === undefined ? undefined : new URL(address).host;
+  if (host !== known && !LOOPBACK.test(host)) throw new Refused(403, "Hemstitch is not known by this address.");
+  return host;
 }
 
-function refuseOtherSites(headers: Headers, host: string): void {
+/** Changes come from Hemstitch's own pages, never from a form of another site that is open in the same browser. */
+export function refuseOtherSites(headers: RequestHeaders, host: string): void {
   const origin = headers.get("origin");
   const site = headers.get("sec-fetch-site");
-  if (site !== null && site !== "same-origin" && site !== "none")
-    throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
-  if (origin !== null && origin.replace(/^https?:\/\//, "") !== host)
-    throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
+  const elsewhere =
+    (site !== null && site !== "same-origin" && site !== "none") ||
+    (origin !== null && origin.replace(/^https?:\/\//, "") !== host);
+  if (elsewhere) throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
+}
+
+/**
+ * Who asks, by their session or their personal token, and whether they may. Every handler and every
+ * page asks this first.
+ */
+export async function access(headers: RequestHeaders, need: Need, changes: boolean): Promise<Asker> {
+  const host = checkHost(headers);
+  const bearer = /^Bearer (hst_[\w-]+)$/.exec(headers.get("authorization") ?? "")?.[1];
+  if (changes && bearer === undefined) refuseOtherSites(headers, host);
+  const asker = bearer === undefined ? await bySession(headers) : await byToken(bearer);
+  if (!may(asker.role, need))
+    throw new Refused(403, `This is for others: your part in ${asker.officeName} is ${ROLE_WORDS[asker.role]}.`);
+  return asker;
+}
+
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  coordinator: "coordinator",
+  drafter: "drafter",
+  "project-lead": "project lead",
+  reader: "reader",
+};
+
+async function bySession(headers: RequestHeaders): Promise<Asker> {
+  const session = await auth().api.getSession({ headers: new Headers({ cookie: headers.get("cookie") ?? "" }) });
+  if (!session) throw new Refused(401, "Please sign in.");
+  const chosen = new RegExp(`(?:^|;\\s*)${OFFICE_COOKIE}=([0-9a-f-]{36})`).exec(headers.get("cookie") ?? "")?.[1];
+  return askerOf(session.user.id, chosen);
+}
+
+async function byToken(token: string): Promise<Asker> {
+  const [row] = await database()
+    .update(accessTokens)
+    .set({ lastUsedAt: sql`now()` })
+    .where(and(eq(accessTokens.tokenHash, hashOf(token)), gt(accessTokens.expiresAt, sql`now()`)))
+    .returning({ userId: accessTokens.userId, officeId: accessTokens.officeId });
+  if (!row) throw new Refused(401, "This token is not known, or it has run out.");
+  const asker = await askerOf(row.userId, row.officeId);
+  // A token is for one office and goes with the membership.
+  if (asker.officeId !== row.officeId) throw new Refused(401, "This token is not known, or it has run out.");
+  return asker;
+}
+
+/** A person in one of their offices: the chosen one where they belong to it, else the first. */
+async function askerOf(userId: string, chosen: string | undefined): Promise<Asker> {
+  const rows = await database()
+    .select({ officeId: offices.id, officeName: offices.name, role: members.role, who: users.name, email: users.email })
+    .from(members)
+    .innerJoin(offices, eq(offices.id, members.officeId))
+    .innerJoin(users, eq(users.id, members.userId))
+    .where(eq(members.userId, userId))
+    .orderBy(asc(members.madeAt));
+  const row = rows.find((each) => each.officeId === chosen) ?? rows[0];
+  if (!row) throw new Refused(403, "You do not belong to an office any more. Ask its coordinator for an invitation.");
+  const planSets =
+    row.role === "reader"
+      ? (
+          await database()
+            .select({ id: planSetReaders.planSetId })
+            .from(planSetReaders)
+            .where(eq(planSetReaders.userId, userId))
+        ).map((each) => each.id)
+      : null;
+  return { userId, ...row, offices: rows.map((each) => ({ id: each.officeId, name: each.officeName })), planSets };
 }

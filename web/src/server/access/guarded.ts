@@ -1,5 +1,6 @@
 import { isId } from "../ids";
-import { access, Refused, type Asker } from "./access";
+import { access, checkHost, Refused, refuseOtherSites, type Asker } from "./access";
+import type { Need } from "./roles";
 
 /** What a handler says went wrong; shown to the person as it stands. */
 export interface Complaint {
@@ -15,21 +16,33 @@ export const complain = (status: number, complaint: Complaint): Response => answ
 
 type Params = Readonly<Record<string, string>>;
 
-/** A route handler that asks access first. Every handler of the application is made with this. */
-export function guarded(
-  changes: boolean,
-  handler: (asker: Asker, request: Request, params: Params) => Promise<Response>,
-) {
-  return async (
-    request: Request,
-    context: { params: Promise<Record<string, string> | undefined> },
-  ): Promise<Response> => {
+interface Context {
+  readonly params: Promise<Record<string, string> | undefined>;
+}
+
+const changes = (request: Request): boolean => request.method !== "GET" && request.method !== "HEAD";
+
+/** A route handler that asks access first. Every handler is made with this, but for those of `open`. */
+export const guarded = (need: Need, handler: (asker: Asker, request: Request, params: Params) => Promise<Response>) =>
+  answering(async (request, context) => {
+    const asker = await access(request.headers, need, changes(request));
+    const params = (await context.params) ?? {};
+    if (Object.entries(params).some(([name, value]) => name.endsWith("Id") && !isId(value)))
+      throw new Refused(404, "There is no such thing here.");
+    return handler(asker, request, params);
+  });
+
+/** A handler for those who have not signed in yet: signing in, and taking up an invitation. */
+export const open = (handler: (request: Request) => Promise<Response>) =>
+  answering(async (request) => {
+    refuseOtherSites(request.headers, checkHost(request.headers));
+    return handler(request);
+  });
+
+function answering(handler: (request: Request, context: Context) => Promise<Response>) {
+  return async (request: Request, context: Context): Promise<Response> => {
     try {
-      const asker = await access(request.headers, changes);
-      const params = (await context.params) ?? {};
-      if (Object.entries(params).some(([name, value]) => name.endsWith("Id") && !isId(value)))
-        throw new Refused(404, "There is no such thing here.");
-      return await handler(asker, request, params);
+      return await handler(request, context);
     } catch (error) {
       if (error instanceof Refused) return complain(error.status, { message: error.message });
       process.stderr.write(

@@ -17,6 +17,42 @@ export interface FindingRow {
   readonly placesMm: readonly number[];
 }
 
+/** Findings that a change brings or takes away, summed up for people. */
+export interface EffectSums {
+  readonly gained: number;
+  readonly lost: number;
+}
+
+export interface EffectFinding {
+  readonly rule: string;
+  readonly severity: "stop" | "mend" | "note";
+  readonly layer?: string;
+  readonly message: string;
+  readonly count: number;
+}
+
+/** What the draft would do to the plan sets in work. */
+export interface EffectRow {
+  readonly drawings: number;
+  readonly sets: readonly (EffectSums & {
+    readonly planSet: string;
+    readonly drawings: readonly (EffectSums & {
+      readonly name: string;
+      readonly fileId: string;
+      readonly inspectionId: string;
+      readonly gainedFindings: readonly EffectFinding[];
+      readonly lostFindings: readonly EffectFinding[];
+    })[];
+  })[];
+  readonly changes: readonly (EffectSums & {
+    readonly part: string;
+    readonly entry: string;
+    readonly words: readonly string[];
+    /** The change needs others to stand, so it was not judged alone. */
+    readonly together: boolean;
+  })[];
+}
+
 /** A browser marks no more places of one finding than this; the count says how many there are. */
 export const MOST_PLACES = 2000;
 

@@ -1,18 +1,21 @@
 import { sql } from "drizzle-orm";
 import {
   bigserial,
+  boolean,
   customType,
   index,
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   real,
   text,
   timestamp,
+  unique,
   uuid,
 } from "drizzle-orm/pg-core";
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import type { FindingRow, MendRow, PlacementRow } from "./rows";
+import type { EffectRow, FindingRow, MendRow, PlacementRow } from "./rows";
 
 const bytea = customType<{ data: Uint8Array; driverData: Buffer }>({
   dataType: () => "bytea",
@@ -29,7 +32,120 @@ const made = () => at("made_at").notNull().defaultNow();
 /** Counts the changes of a row; whoever saves must name the one they saw. */
 const version = () => integer("version").notNull().default(1);
 
+export const JOB_STATES = ["waiting", "working", "done", "failed", "cancelled"] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
 export const offices = pgTable("offices", { id: id(), name: text("name").notNull(), madeAt: made() });
+
+/** People. Sign-in, sessions and passwords are kept by better-auth in the four tables from here on. */
+export const users = pgTable("users", {
+  id: id(),
+  name: text("name").notNull(),
+  email: text("email").notNull().unique(),
+  emailVerified: boolean("email_verified").notNull().default(false),
+  image: text("image"),
+  createdAt: made(),
+  updatedAt: at("updated_at").notNull().defaultNow(),
+});
+const userId = (name = "user_id") =>
+  uuid(name)
+    .notNull()
+    .references(() => users.id, { onDelete: "cascade" });
+
+export const sessions = pgTable("sessions", {
+  id: id(),
+  userId: userId(),
+  token: text("token").notNull().unique(),
+  expiresAt: at("expires_at").notNull(),
+  ipAddress: text("ip_address"),
+  userAgent: text("user_agent"),
+  createdAt: made(),
+  updatedAt: at("updated_at").notNull().defaultNow(),
+});
+
+export const accounts = pgTable("accounts", {
+  id: id(),
+  userId: userId(),
+  accountId: text("account_id").notNull(),
+  providerId: text("provider_id").notNull(),
+  accessToken: text("access_token"),
+  refreshToken: text("refresh_token"),
+  idToken: text("id_token"),
+  accessTokenExpiresAt: at("access_token_expires_at"),
+  refreshTokenExpiresAt: at("refresh_token_expires_at"),
+  scope: text("scope"),
+  /** Hashed (scrypt). */
+  password: text("password"),
+  createdAt: made(),
+  updatedAt: at("updated_at").notNull().defaultNow(),
+});
+
+export const verifications = pgTable("verifications", {
+  id: id(),
+  identifier: text("identifier").notNull(),
+  value: text("value").notNull(),
+  expiresAt: at("expires_at").notNull(),
+  createdAt: made(),
+  updatedAt: at("updated_at").notNull().defaultNow(),
+});
+
+export const ROLES = ["coordinator", "drafter", "project-lead", "reader"] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Who belongs to an office, as what. */
+export const members = pgTable(
+  "members",
+  {
+    id: id(),
+    officeId: uuid("office_id")
+      .notNull()
+      .references(() => offices.id),
+    userId: userId(),
+    role: text("role").$type<Role>().notNull(),
+    madeAt: made(),
+  },
+  (table) => [unique("members_once").on(table.officeId, table.userId)],
+);
+
+/** An invitation by link; the link's secret is kept hashed and works once. */
+export const invitations = pgTable("invitations", {
+  id: id(),
+  officeId: uuid("office_id")
+    .notNull()
+    .references(() => offices.id),
+  email: text("email").notNull(),
+  role: text("role").$type<Role>().notNull(),
+  tokenHash: text("token_hash").notNull().unique(),
+  invitedBy: text("invited_by").notNull(),
+  expiresAt: at("expires_at").notNull(),
+  usedAt: at("used_at"),
+  madeAt: made(),
+});
+
+/** Personal tokens for the command line, shown once and kept hashed. */
+export const accessTokens = pgTable("access_tokens", {
+  id: id(),
+  officeId: uuid("office_id")
+    .notNull()
+    .references(() => offices.id),
+  userId: userId(),
+  name: text("name").notNull(),
+  tokenHash: text("token_hash").notNull().unique(),
+  lastUsedAt: at("last_used_at"),
+  expiresAt: at("expires_at").notNull(),
+  madeAt: made(),
+});
+
+/** Failed sign-ins, by account and by address; old ones are swept away. */
+export const signInAttempts = pgTable(
+  "sign_in_attempts",
+  {
+    id: bigserial("id", { mode: "number" }).primaryKey(),
+    key: text("key").notNull(),
+    at: at("at").notNull().defaultNow(),
+  },
+  (table) => [index("sign_in_attempts_key").on(table.key, table.at)],
+);
 
 /** The office's standard as it is being worked on. */
 export const standards = pgTable("standards", {
@@ -42,6 +158,88 @@ export const standards = pgTable("standards", {
   version: version(),
   changedAt: at("changed_at").notNull().defaultNow(),
 });
+
+/** Published editions. A trigger refuses changes. */
+export const editions = pgTable(
+  "editions",
+  {
+    id: id(),
+    officeId: uuid("office_id")
+      .notNull()
+      .references(() => offices.id),
+    number: integer("number").notNull(),
+    content: jsonb("content").$type<OfficeStandard>().notNull(),
+    /** SHA-256 of the canonical JSON, lower-case hexadecimal. */
+    digest: text("digest").notNull(),
+    summary: text("summary").notNull(),
+    publishedBy: text("published_by").notNull(),
+    publishedAt: at("published_at").notNull().defaultNow(),
+  },
+  (table) => [unique("editions_number").on(table.officeId, table.number)],
+);
+
+/** What the draft would do to the plan sets in work: a job, and what it found. */
+export const effects = pgTable("effects", {
+  id: id(),
+  officeId: uuid("office_id")
+    .notNull()
+    .references(() => offices.id),
+  draftVersion: integer("draft_version").notNull(),
+  edition: integer("edition").notNull(),
+  state: text("state").$type<JobState>().notNull().default("waiting"),
+  progress: real("progress").notNull().default(0),
+  aliveAt: at("alive_at"),
+  problem: text("problem"),
+  result: jsonb("result").$type<EffectRow>(),
+  madeAt: made(),
+});
+
+/** How somebody's columns were mapped last time, by the titles of the columns. */
+export const importMappings = pgTable(
+  "import_mappings",
+  {
+    officeId: uuid("office_id")
+      .notNull()
+      .references(() => offices.id),
+    list: text("list").notNull(),
+    columns: text("columns").notNull(),
+    mapping: jsonb("mapping").$type<(string | null)[]>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.officeId, table.list, table.columns] })],
+);
+
+export const REQUEST_STATES = ["open", "accepted", "amended", "declined"] as const;
+export type RequestState = (typeof REQUEST_STATES)[number];
+
+/** Somebody's wish for a change of the standard. */
+export const requests = pgTable(
+  "requests",
+  {
+    id: id(),
+    officeId: uuid("office_id")
+      .notNull()
+      .references(() => offices.id),
+    askedBy: uuid("asked_by")
+      .notNull()
+      .references(() => users.id),
+    list: text("list").notNull(),
+    /** Entry that is to change; empty for a new one. */
+    entryKey: text("entry_key").notNull().default(""),
+    /** The entry as the asker would have it. */
+    sample: jsonb("sample").$type<Record<string, unknown>>().notNull(),
+    reason: text("reason").notNull(),
+    /** Finding that it came from, in words. */
+    finding: text("finding"),
+    state: text("state").$type<RequestState>().notNull().default("open"),
+    answer: text("answer").notNull().default(""),
+    decidedBy: text("decided_by"),
+    decidedAt: at("decided_at"),
+    /** The asker has seen the decision. */
+    seen: boolean("seen").notNull().default(false),
+    madeAt: made(),
+  },
+  (table) => [index("requests_office").on(table.officeId, table.state)],
+);
 
 /** Files as received, addressed by their SHA-256. A trigger refuses changes. */
 export const files = pgTable("files", {
@@ -58,11 +256,25 @@ export const planSets = pgTable("plan_sets", {
     .references(() => offices.id),
   name: text("name").notNull(),
   units: text("units").$type<"metric" | "feet-inches">().notNull(),
+  /** Number of the edition that it follows; the one in force where not said. */
+  edition: integer("edition"),
   /** The facts that fill title blocks, by field. */
   particulars: jsonb("particulars").$type<Record<string, string>>().notNull().default({}),
   version: version(),
   madeAt: made(),
 });
+
+/** Readers see the plan sets that are shared with them, and nothing else. */
+export const planSetReaders = pgTable(
+  "plan_set_readers",
+  {
+    planSetId: uuid("plan_set_id")
+      .notNull()
+      .references(() => planSets.id, { onDelete: "cascade" }),
+    userId: userId(),
+  },
+  (table) => [primaryKey({ columns: [table.planSetId, table.userId] })],
+);
 
 export const sourceDrawings = pgTable(
   "source_drawings",
@@ -116,9 +328,6 @@ export const inspections = pgTable(
   },
   (table) => [index("inspections_office").on(table.officeId, table.madeAt)],
 );
-
-export const JOB_STATES = ["waiting", "working", "done", "failed", "cancelled"] as const;
-export type JobState = (typeof JOB_STATES)[number];
 
 /** One file of an inspection: its job, and what was found. */
 export const inspectedFiles = pgTable(
@@ -177,6 +386,8 @@ export const changeLog = pgTable(
     at: at("at").notNull().defaultNow(),
     who: text("who").notNull(),
     what: text("what").notNull(),
+    /** Entry that was changed, where one was. */
+    entry: text("entry"),
     before: jsonb("before"),
     after: jsonb("after"),
   },

@@ -1,9 +1,10 @@
 import { and, eq, inArray } from "drizzle-orm";
 import type { Database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
-import { files, inspectedFiles, inspections, standards } from "../database/schema";
+import { files, inspectedFiles, inspections } from "../database/schema";
 import { maxFileBytes } from "../files/limits";
 import { Heartbeat } from "./heartbeat";
+import { standardFor } from "../queries/standard";
 import { inThread } from "./threads";
 
 /** Inspects one file. Running it twice does no harm: the second run writes the same rows again. */
@@ -16,16 +17,16 @@ export async function runInspectJob(database: Database, fileId: string): Promise
   const [file] = taken;
   if (!file) return;
   const [input] = await database
-    .select({ bytes: files.bytes, standard: standards.content })
+    .select({ bytes: files.bytes, officeId: inspections.officeId, planSetId: inspections.planSetId })
     .from(inspections)
-    .innerJoin(standards, eq(standards.officeId, inspections.officeId))
     .innerJoin(files, eq(files.sha256, file.sha256))
     .where(eq(inspections.id, file.inspectionId));
   if (!input) return;
-  const heartbeat = new Heartbeat(database, fileId, "state");
+  const standard = await standardFor(input.officeId, input.planSetId, database);
+  const heartbeat = new Heartbeat(database, inspectedFiles, fileId, "state");
   try {
     const result = await inThread(
-      { kind: "inspect", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes() },
+      { kind: "inspect", bytes: input.bytes, standard, maxFileBytes: maxFileBytes() },
       { signal: heartbeat.signal, onProgress: (progress) => heartbeat.progress(progress) },
     );
     if (!result.ok) return await fail(database, fileId, result.problem, result.remedy);
@@ -39,7 +40,7 @@ export async function runInspectJob(database: Database, fileId: string): Promise
         pages: result.pages,
         layers: storable([...result.layers]),
         statedScale: result.statedScale,
-        standardName: `${input.standard.name}, ${input.standard.edition === "draft" ? "draft" : `edition ${input.standard.edition}`}`,
+        standardName: `${standard.name}, ${standard.edition === "draft" ? "draft" : `edition ${standard.edition}`}`,
         findings: storable([...result.findings]),
         notJudged: [...result.notJudged],
         stops: count("stop"),

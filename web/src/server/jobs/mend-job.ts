@@ -1,10 +1,11 @@
 import { and, eq, inArray } from "drizzle-orm";
 import type { Database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
-import { files, inspectedFiles, inspections, standards } from "../database/schema";
+import { files, inspectedFiles, inspections } from "../database/schema";
 import { keepFile } from "../files/keep";
 import { maxFileBytes } from "../files/limits";
 import { Heartbeat } from "./heartbeat";
+import { standardFor } from "../queries/standard";
 import { inThread } from "./threads";
 
 /** Mends one file into a new one; the file as received stays as it is. */
@@ -17,13 +18,13 @@ export async function runMendJob(database: Database, fileId: string, only: reado
   const [file] = taken;
   if (!file) return;
   const [input] = await database
-    .select({ bytes: files.bytes, standard: standards.content })
+    .select({ bytes: files.bytes, officeId: inspections.officeId, planSetId: inspections.planSetId })
     .from(inspections)
-    .innerJoin(standards, eq(standards.officeId, inspections.officeId))
     .innerJoin(files, eq(files.sha256, file.sha256))
     .where(eq(inspections.id, file.inspectionId));
   if (!input) return;
-  const heartbeat = new Heartbeat(database, fileId, "mendState");
+  const standard = await standardFor(input.officeId, input.planSetId, database);
+  const heartbeat = new Heartbeat(database, inspectedFiles, fileId, "mendState");
   const set = (values: Partial<typeof inspectedFiles.$inferInsert>): Promise<unknown> =>
     database
       .update(inspectedFiles)
@@ -31,7 +32,7 @@ export async function runMendJob(database: Database, fileId: string, only: reado
       .where(and(eq(inspectedFiles.id, fileId), eq(inspectedFiles.mendState, "working")));
   try {
     const result = await inThread(
-      { kind: "mend", bytes: input.bytes, standard: input.standard, maxFileBytes: maxFileBytes(), only },
+      { kind: "mend", bytes: input.bytes, standard, maxFileBytes: maxFileBytes(), only },
       { signal: heartbeat.signal },
     );
     if (!result.ok)

@@ -3,7 +3,8 @@ import { databaseUrl } from "../database/client";
 
 export const INSPECT = "inspect-file";
 export const MEND = "mend-file";
-export const QUEUES = [INSPECT, MEND] as const;
+export const EFFECT = "effect-of-draft";
+export const QUEUES = [INSPECT, MEND, EFFECT] as const;
 
 export interface InspectJob {
   readonly fileId: string;
@@ -13,6 +14,10 @@ export interface MendJob {
   readonly fileId: string;
   /** Keys of the findings to mend; all that can be where not said. */
   readonly only?: readonly string[];
+}
+
+export interface EffectJob {
+  readonly effectId: string;
 }
 
 const kept = globalThis as { hemstitchQueue?: Promise<PgBoss> };
@@ -31,5 +36,5 @@ async function start(): Promise<PgBoss> {
   return boss;
 }
 
-export const enqueue = async (name: (typeof QUEUES)[number], job: InspectJob | MendJob): Promise<void> =>
+export const enqueue = async (name: (typeof QUEUES)[number], job: InspectJob | MendJob | EffectJob): Promise<void> =>
   void (await (await queue()).send(name, job));

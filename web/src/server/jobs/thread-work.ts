@@ -1,5 +1,5 @@
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import type { FindingRow, MendRow } from "../database/rows";
+import type { EffectRow, FindingRow, MendRow } from "../database/rows";
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
 export type ThreadTask =
@@ -15,6 +15,19 @@ export type ThreadTask =
       readonly standard: OfficeStandard;
       readonly maxFileBytes: number;
       readonly only: readonly string[] | null;
+    }
+  | {
+      readonly kind: "effect";
+      readonly before: OfficeStandard;
+      readonly after: OfficeStandard;
+      readonly drawings: readonly {
+        readonly fileId: string;
+        readonly inspectionId: string;
+        readonly name: string;
+        readonly planSet: string;
+        /** Packed and gzipped. */
+        readonly drawing: Uint8Array;
+      }[];
     }
   | { readonly kind: "compose"; readonly standard: OfficeStandard; readonly sheet: ComposeTask };
 
@@ -71,6 +84,11 @@ export interface ComposedResult {
     readonly fits: boolean;
   } | null;
   readonly findings: readonly FindingRow[];
+}
+
+export interface EffectResult {
+  readonly ok: true;
+  readonly effect: EffectRow;
 }
 
 /** Told now and then while a thread works: 0–1. */

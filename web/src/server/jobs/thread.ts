@@ -11,7 +11,15 @@ import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale, type Problem } from "@hemstitch/core/quantity";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { findingKey, MOST_PLACES, type FindingRow } from "../database/rows";
-import type { ComposedResult, InspectedResult, MendedResult, ThreadProblem, ThreadTask } from "./thread-work";
+import { judgeEffect } from "./thread-effect";
+import type {
+  ComposedResult,
+  EffectResult,
+  InspectedResult,
+  MendedResult,
+  ThreadProblem,
+  ThreadTask,
+} from "./thread-work";
 
 type Task<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
 
@@ -24,9 +32,10 @@ export default async function work({
   task: ThreadTask;
   port?: MessagePort;
   assets: string;
-}): Promise<InspectedResult | MendedResult | ComposedResult | ThreadProblem> {
+}): Promise<InspectedResult | MendedResult | EffectResult | ComposedResult | ThreadProblem> {
   const onPage = (index: number, count: number): void => port?.postMessage({ progress: (index - 1) / count });
   if (task.kind === "inspect") return inspectBytes(task, onPage);
+  if (task.kind === "effect") return judgeEffect(task, (progress) => port?.postMessage({ progress }));
   return task.kind === "mend" ? mendBytes(task, onPage) : compose(task, assets);
 }
 

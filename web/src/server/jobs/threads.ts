@@ -4,6 +4,7 @@ import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
 import type {
   ComposedResult,
+  EffectResult,
   InspectedResult,
   MendedResult,
   ThreadProblem,
@@ -39,7 +40,13 @@ function threads(): Piscina {
 
 type Result<T extends ThreadTask> =
   | ThreadProblem
-  | (T extends { kind: "inspect" } ? InspectedResult : T extends { kind: "mend" } ? MendedResult : ComposedResult);
+  | (T extends { kind: "inspect" }
+      ? InspectedResult
+      : T extends { kind: "mend" }
+        ? MendedResult
+        : T extends { kind: "effect" }
+          ? EffectResult
+          : ComposedResult);
 
 /** Runs a task in a thread; an aborted signal ends the thread. */
 export async function inThread<T extends ThreadTask>(

@@ -1,9 +1,10 @@
 import { and, eq, lt, or, sql } from "drizzle-orm";
 import { connect, databaseUrl, type Database } from "../database/client";
-import { inspectedFiles } from "../database/schema";
+import { effects, inspectedFiles } from "../database/schema";
+import { runEffectJob } from "./effect-job";
 import { runInspectJob } from "./inspect-job";
 import { runMendJob } from "./mend-job";
-import { enqueue, INSPECT, MEND, queue, type InspectJob, type MendJob } from "./queue";
+import { EFFECT, enqueue, INSPECT, MEND, queue, type EffectJob, type InspectJob, type MendJob } from "./queue";
 import { closeThreads } from "./threads";
 
 /** A job that has not said that it lives for so long belongs to a worker that was killed. */
@@ -29,6 +30,11 @@ async function main(): Promise<void> {
     MEND,
     { pollingIntervalSeconds: 0.5 },
     async ([job]) => job && runMendJob(database, job.data.fileId, job.data.only ?? null),
+  );
+  await boss.work<EffectJob>(
+    EFFECT,
+    { pollingIntervalSeconds: 0.5 },
+    async ([job]) => job && runEffectJob(database, job.data.effectId),
   );
   const sweep = setInterval(() => void takeUpAgain(database), SWEEP_MS);
   process.stdout.write(`worker ${process.pid}: ready\n`);
@@ -56,6 +62,12 @@ async function takeUpAgain(database: Database): Promise<void> {
         ),
       )
       .returning({ id: inspectedFiles.id, state: inspectedFiles.state, mendState: inspectedFiles.mendState });
+    const questions = await database
+      .update(effects)
+      .set({ aliveAt: sql`now()` })
+      .where(and(eq(effects.state, "working"), lt(effects.aliveAt, SILENT)))
+      .returning({ id: effects.id });
+    for (const { id } of questions) await enqueue(EFFECT, { effectId: id });
     for (const { id, state, mendState } of silent) {
       if (state === "working") await enqueue(INSPECT, { fileId: id });
       if (mendState === "working") await enqueue(MEND, { fileId: id });

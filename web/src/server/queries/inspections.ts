@@ -1,6 +1,7 @@
-import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import { inspectedFiles, inspections, planSets } from "../database/schema";
+import { within, type Scope } from "./scope";
 
 const summary = {
   id: inspectedFiles.id,
@@ -27,7 +28,7 @@ export const filesOf = (inspectionId: string) =>
 
 export type FileSummary = Awaited<ReturnType<typeof filesOf>>[number];
 
-export async function inspectionOf(officeId: string, inspectionId: string) {
+export async function inspectionOf(scope: Scope, inspectionId: string) {
   const [row] = await database()
     .select({
       id: inspections.id,
@@ -36,12 +37,12 @@ export async function inspectionOf(officeId: string, inspectionId: string) {
       planSetId: inspections.planSetId,
     })
     .from(inspections)
-    .where(and(eq(inspections.id, inspectionId), eq(inspections.officeId, officeId)));
+    .where(and(eq(inspections.id, inspectionId), within(scope, inspections.officeId, inspections.planSetId)));
   return row;
 }
 
 /** All inspections of an office, newest first, with their sums. */
-export const inspectionsOf = (officeId: string, most = 100) =>
+export const inspectionsOf = (scope: Scope, most = 100) =>
   database()
     .select({
       id: inspections.id,
@@ -57,13 +58,13 @@ export const inspectionsOf = (officeId: string, most = 100) =>
     .from(inspections)
     .leftJoin(inspectedFiles, eq(inspectedFiles.inspectionId, inspections.id))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
-    .where(eq(inspections.officeId, officeId))
+    .where(within(scope, inspections.officeId, inspections.planSetId))
     .groupBy(inspections.id, planSets.name)
     .orderBy(desc(inspections.madeAt))
     .limit(most);
 
-/** One inspected file of the office with its findings, without drawings. */
-export async function inspectedFile(officeId: string, fileId: string) {
+/** One inspected file that the asker sees with its findings, without drawings. */
+export async function inspectedFile(scope: Scope, fileId: string) {
   const [row] = await database()
     .select({
       ...summary,
@@ -80,18 +81,18 @@ export async function inspectedFile(officeId: string, fileId: string) {
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(and(eq(inspectedFiles.id, fileId), eq(inspections.officeId, officeId)));
+    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
   return row;
 }
 
 export type InspectedFileDetail = NonNullable<Awaited<ReturnType<typeof inspectedFile>>>;
 
-export async function drawingOf(officeId: string, fileId: string, mended: boolean): Promise<Uint8Array | undefined> {
+export async function drawingOf(scope: Scope, fileId: string, mended: boolean): Promise<Uint8Array | undefined> {
   const [row] = await database()
     .select({ drawing: mended ? inspectedFiles.mendedDrawing : inspectedFiles.drawing })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(and(eq(inspectedFiles.id, fileId), eq(inspections.officeId, officeId)));
+    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
   return row?.drawing ?? undefined;
 }
 
@@ -102,3 +103,22 @@ export const cancelFiles = (fileIds: readonly string[]) =>
     .set({ state: "cancelled", finishedAt: new Date() })
     .where(and(inArray(inspectedFiles.id, [...fileIds]), inArray(inspectedFiles.state, ["waiting", "working"])))
     .returning({ id: inspectedFiles.id });
+
+/** Kept drawings of plan sets that a standard can be tried on, those with the fewest findings first. */
+export const sampleDrawings = (scope: Scope, most = 20) =>
+  database()
+    .select({ fileId: inspectedFiles.id, name: inspectedFiles.name })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .where(
+      and(
+        within(scope, inspections.officeId, inspections.planSetId),
+        eq(inspectedFiles.state, "done"),
+        isNotNull(inspectedFiles.drawing),
+      ),
+    )
+    .orderBy(
+      asc(sql`${inspectedFiles.stops} + ${inspectedFiles.mends} + ${inspectedFiles.notes}`),
+      asc(inspectedFiles.name),
+    )
+    .limit(most);

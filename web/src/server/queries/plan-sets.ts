@@ -1,8 +1,9 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import { files, planSets, sheets, sourceDrawings } from "../database/schema";
+import { within, type Scope } from "./scope";
 
-export const planSetsOf = (officeId: string) =>
+export const planSetsOf = (scope: Scope) =>
   database()
     .select({
       id: planSets.id,
@@ -13,14 +14,14 @@ export const planSetsOf = (officeId: string) =>
       sources: sql<number>`(select count(*)::int from ${sourceDrawings} where ${sourceDrawings.planSetId} = ${planSets.id})`,
     })
     .from(planSets)
-    .where(eq(planSets.officeId, officeId))
+    .where(within(scope, planSets.officeId, planSets.id))
     .orderBy(asc(planSets.madeAt));
 
-export async function planSetOf(officeId: string, planSetId: string) {
+export async function planSetOf(scope: Scope, planSetId: string) {
   const [row] = await database()
     .select()
     .from(planSets)
-    .where(and(eq(planSets.id, planSetId), eq(planSets.officeId, officeId)));
+    .where(and(eq(planSets.id, planSetId), within(scope, planSets.officeId, planSets.id)));
   return row;
 }
 
@@ -50,12 +51,12 @@ export type Sheet = Awaited<ReturnType<typeof sheetsOf>>[number];
 export type Source = Awaited<ReturnType<typeof sourcesOf>>[number];
 
 /** A sheet of the office with its plan set. */
-export async function sheetOf(officeId: string, sheetId: string) {
+export async function sheetOf(scope: Scope, sheetId: string) {
   const [row] = await database()
     .select({ sheet: sheets, planSet: planSets })
     .from(sheets)
     .innerJoin(planSets, eq(planSets.id, sheets.planSetId))
-    .where(and(eq(sheets.id, sheetId), eq(planSets.officeId, officeId)));
+    .where(and(eq(sheets.id, sheetId), within(scope, planSets.officeId, planSets.id)));
   return row;
 }
 

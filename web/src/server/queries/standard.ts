@@ -1,133 +1,229 @@
-import { and, eq, sql } from "drizzle-orm";
-import { checkStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import { and, desc, eq, sql } from "drizzle-orm";
+import {
+  applyEdits,
+  canonical,
+  checkStandard,
+  keyOf,
+  LISTS,
+  mergeEntry,
+  orderedEntry,
+  upgraded,
+  type Entry,
+  type EntryEdit,
+  type ListName,
+  type OfficeStandard,
+} from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
-import { database } from "../database/client";
+import { database, type Database } from "../database/client";
 import { storable } from "../database/jsonb";
-import { changeLog, standards } from "../database/schema";
+import { changeLog, editions, planSets, standards } from "../database/schema";
 
-/** Chapters that are lists of entries, and what an entry is known by. */
-export const LIST_CHAPTERS = {
-  layers: "name",
-  pens: "id",
-  lineTypes: "id",
-  textStyles: "id",
-  sheetSizes: "id",
-  frames: "id",
-} as const;
-export type ListChapter = keyof typeof LIST_CHAPTERS;
+type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
-export const isListChapter = (name: string): name is ListChapter => Object.hasOwn(LIST_CHAPTERS, name);
-
-export async function officeStandard(officeId: string): Promise<{ content: OfficeStandard; version: number }> {
-  const [row] = await database()
+/** The draft as it stands. One that was kept in an earlier form is brought to today's. */
+export async function draftOf(
+  officeId: string,
+  from: Database | Transaction = database(),
+): Promise<{ content: OfficeStandard; version: number }> {
+  const [row] = await from
     .select({ content: standards.content, version: standards.version })
     .from(standards)
     .where(eq(standards.officeId, officeId));
   if (!row) throw new Error("The office has no standard.");
-  return row;
+  return { ...row, content: today(row.content) };
 }
 
-/** A change of one entry: `key` names the one to replace (none: added), `entry` what it becomes (null: removed). */
-export interface EntryEdit {
-  readonly key: string | null;
-  readonly entry: unknown;
-  /** Where an added entry goes; the end where not said. */
-  readonly at?: number;
+const today = (content: OfficeStandard): OfficeStandard =>
+  upgraded(content as unknown as Record<string, unknown>) as unknown as OfficeStandard;
+
+/** The newest published edition; undefined while nothing has been published. */
+export async function editionInForce(officeId: string, from: Database = database()) {
+  const [row] = await from
+    .select()
+    .from(editions)
+    .where(eq(editions.officeId, officeId))
+    .orderBy(desc(editions.number))
+    .limit(1);
+  return row && { ...row, content: today(row.content) };
+}
+
+export async function editionOf(officeId: string, number: number, from: Database = database()) {
+  const [row] = await from
+    .select()
+    .from(editions)
+    .where(and(eq(editions.officeId, officeId), eq(editions.number, number)));
+  return row && { ...row, content: today(row.content) };
+}
+
+/** What drawings of a plan set are judged by: the edition it follows, else the one in force, else the draft. */
+export async function standardFor(
+  officeId: string,
+  planSetId: string | null,
+  from: Database = database(),
+): Promise<OfficeStandard> {
+  const [followed] =
+    planSetId === null
+      ? []
+      : await from.select({ edition: planSets.edition }).from(planSets).where(eq(planSets.id, planSetId));
+  const edition = followed?.edition
+    ? await editionOf(officeId, followed.edition, from)
+    : await editionInForce(officeId, from);
+  return edition?.content ?? (await draftOf(officeId, from)).content;
+}
+
+/** An edit as a browser sends it: with the entry that it saw, so that two people's changes can be told apart. */
+export interface SeenEdit extends EntryEdit {
+  readonly was?: Entry | null;
+}
+
+/** Somebody else changed the same entry meanwhile. */
+export interface Conflict {
+  readonly key: string;
+  /** Properties that both changed; none where the entry was removed. */
+  readonly properties: readonly string[];
+  readonly theirs: Entry | null;
+  readonly mine: Entry | null;
 }
 
 export type Edited =
-  | { readonly kind: "saved"; readonly version: number }
+  | {
+      readonly kind: "saved";
+      readonly version: number;
+      readonly merged: readonly string[];
+      readonly entries?: readonly Entry[];
+    }
+  | { readonly kind: "conflict"; readonly conflicts: readonly Conflict[] }
   | { readonly kind: "newer"; readonly version: number }
   | { readonly kind: "wrong"; readonly problems: readonly { at: string; message: string }[] };
 
-/** Edits a chapter all at once or not at all. Who did not see the newest version is told, and nothing is stored. */
-export async function editChapter(
-  asker: Asker,
-  chapter: ListChapter,
-  version: number,
-  edits: readonly EntryEdit[],
-): Promise<Edited> {
-  const current = await officeStandard(asker.officeId);
-  if (current.version !== version) return { kind: "newer", version: current.version };
-  const entries = applied(
-    current.content[chapter] as unknown as Record<string, unknown>[],
-    LIST_CHAPTERS[chapter],
-    edits,
-  );
-  if (!entries)
-    return {
-      kind: "wrong",
-      problems: [{ at: chapter, message: "An entry that was to be changed is not there any more." }],
-    };
-  return store(asker, current, { ...current.content, [chapter]: entries }, `standard.${chapter}`, edits);
+/** A step in the log: which entry, from what to what. */
+export interface Step {
+  readonly what: string;
+  readonly entry?: string;
+  readonly before: unknown;
+  readonly after: unknown;
 }
 
-/** Replaces the whole draft by another standard; nothing is stored where it has errors. */
-export async function replaceStandard(asker: Asker, value: unknown, version: number): Promise<Edited> {
-  const current = await officeStandard(asker.officeId);
-  if (current.version !== version) return { kind: "newer", version: current.version };
-  return store(asker, current, value, "standard", null);
-}
-
-async function store(
-  asker: Asker,
-  current: { content: OfficeStandard; version: number },
-  value: unknown,
-  what: string,
-  edits: readonly EntryEdit[] | null,
+/**
+ * Changes the draft in one piece: `change` gets it as it stands, with nobody else able to change it
+ * meanwhile, and gives what it becomes. Nothing is stored where anything is wrong.
+ */
+export async function changeDraft(
+  asker: Pick<Asker, "officeId" | "who">,
+  change: (
+    content: OfficeStandard,
+    version: number,
+  ) =>
+    | Exclude<Edited, { kind: "saved" }>
+    | { content: OfficeStandard; steps: readonly Step[]; merged?: readonly string[] },
 ): Promise<Edited> {
-  const checked = checkStandard(storable(value));
-  if (!checked.ok)
-    return {
-      kind: "wrong",
-      problems: checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message })),
-    };
-  const content = JSON.parse(JSON.stringify(checked.standard)) as OfficeStandard;
   return database().transaction(async (transaction): Promise<Edited> => {
-    const [saved] = await transaction
-      .update(standards)
-      .set({ content, version: sql`${standards.version} + 1`, changedAt: new Date() })
-      .where(and(eq(standards.officeId, asker.officeId), eq(standards.version, current.version)))
-      .returning({ version: standards.version });
-    if (!saved) return { kind: "newer", version: current.version + 1 };
+    await transaction.execute(
+      sql`select 1 from ${standards} where ${standards.officeId} = ${asker.officeId} for update`,
+    );
+    const current = await draftOf(asker.officeId, transaction);
+    const changed = change(current.content, current.version);
+    if ("kind" in changed) return changed;
+    const checked = checkStandard(storable(changed.content));
+    if (!checked.ok)
+      return {
+        kind: "wrong",
+        problems: checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message })),
+      };
+    const content = JSON.parse(JSON.stringify(canonical({ ...checked.standard, edition: "draft" }))) as OfficeStandard;
+    const version = current.version + 1;
     await transaction
-      .insert(changeLog)
-      .values({
-        officeId: asker.officeId,
-        who: asker.who,
-        what,
-        before: edits
-          ? beforeOf(current.content, what, edits)
-          : { name: current.content.name, edition: current.content.edition },
-        after: edits ?? { name: content.name, edition: content.edition },
-      });
-    return { kind: "saved", version: saved.version };
+      .update(standards)
+      .set({ content, version, changedAt: new Date() })
+      .where(eq(standards.officeId, asker.officeId));
+    const rows = changed.steps.map((step) => ({
+      officeId: asker.officeId,
+      who: asker.who,
+      what: step.what,
+      entry: step.entry ?? null,
+      before: storable(step.before ?? null),
+      after: storable(step.after ?? null),
+    }));
+    for (let i = 0; i < rows.length; i += 500) await transaction.insert(changeLog).values(rows.slice(i, i + 500));
+    return { kind: "saved", version, merged: changed.merged ?? [] };
   });
 }
 
-function beforeOf(content: OfficeStandard, what: string, edits: readonly EntryEdit[]): unknown {
-  const chapter = what.split(".")[1] ?? "";
-  if (!isListChapter(chapter)) return null;
-  const key = LIST_CHAPTERS[chapter];
-  const entries = content[chapter] as unknown as Record<string, unknown>[];
-  return edits.map((edit) => entries.find((entry) => entry[key] === edit.key) ?? null);
+const same = (list: ListName, a: Entry, b: Entry): boolean =>
+  JSON.stringify(orderedEntry(list, a)) === JSON.stringify(orderedEntry(list, b));
+
+/** Brings edits together with what others changed meanwhile; what can't be is a conflict. */
+function reconciled(content: OfficeStandard, list: ListName, edits: readonly SeenEdit[]) {
+  const current = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
+  const conflicts: Conflict[] = [];
+  const merged: string[] = [];
+  const ready = edits.map((edit): EntryEdit => {
+    const { key, entry, was } = edit;
+    if (key === null || !was) return edit;
+    const theirs = current.get(key);
+    if (!theirs) {
+      conflicts.push({ key, properties: [], theirs: null, mine: entry });
+      return edit;
+    }
+    if (same(list, theirs, was)) return edit;
+    const result =
+      entry === null
+        ? undefined
+        : mergeEntry(orderedEntry(list, was), orderedEntry(list, theirs), orderedEntry(list, entry));
+    if (result?.kind === "merged") {
+      merged.push(key);
+      return { ...edit, entry: result.entry };
+    }
+    conflicts.push({ key, properties: result?.properties ?? [], theirs, mine: entry });
+    return edit;
+  });
+  return { ready, conflicts, merged };
 }
 
-function applied(
-  entries: readonly Record<string, unknown>[],
-  key: string,
-  edits: readonly EntryEdit[],
-): unknown[] | undefined {
-  const result: unknown[] = [...entries];
-  for (const { key: which, entry, at } of edits) {
-    if (which === null) {
-      result.splice(at ?? result.length, 0, entry);
-      continue;
-    }
-    const index = result.findIndex((each) => (each as Record<string, unknown>)[key] === which);
-    if (index < 0) return undefined;
-    if (entry === null) result.splice(index, 1);
-    else result[index] = entry;
-  }
-  return result;
+/** Edits a list of the draft, all at once or not at all. */
+export async function editList(
+  asker: Pick<Asker, "officeId" | "who">,
+  list: ListName,
+  edits: readonly SeenEdit[],
+): Promise<Edited> {
+  return changeDraft(asker, (content) => {
+    const { ready, conflicts, merged } = reconciled(content, list, edits);
+    if (conflicts.length > 0) return { kind: "conflict", conflicts };
+    const edited = applyEdits(content, list, ready);
+    if (!edited)
+      return {
+        kind: "wrong",
+        problems: [{ at: list, message: `A ${LISTS[list].one} that was to be changed is not there any more.` }],
+      };
+    const before = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
+    const steps = ready.map((edit): Step => ({
+      what: `standard.${list}`,
+      entry: edit.key ?? (edit.entry ? keyOf(list, edit.entry) : ""),
+      before: edit.key === null ? null : (before.get(edit.key) ?? null),
+      after: edit.entry,
+    }));
+    return { content: edited, steps, merged };
+  });
+}
+
+/** Replaces the whole draft by another standard, as who replaces it saw it last. */
+export async function replaceDraft(
+  asker: Pick<Asker, "officeId" | "who">,
+  value: OfficeStandard,
+  version: number | null,
+  what = "standard.replaced",
+): Promise<Edited> {
+  return changeDraft(asker, (content, current) => {
+    if (version !== null && version !== current) return { kind: "newer", version: current };
+    return {
+      content: value,
+      steps: [
+        {
+          what,
+          before: { name: content.name, layers: content.layers.length },
+          after: { name: value.name, edition: value.edition, layers: value.layers.length },
+        },
+      ],
+    };
+  });
 }

@@ -2,9 +2,10 @@ import { desc, eq, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import type { FindingRow } from "../database/rows";
 import { inspectedFiles, inspections, planSets } from "../database/schema";
+import { within, type Scope } from "./scope";
 
 /** The newest look at each file of an office, with what was found in it. */
-async function newestLooks(officeId: string) {
+async function newestLooks(scope: Scope) {
   const rows = await database()
     .selectDistinctOn([inspectedFiles.sha256], {
       id: inspectedFiles.id,
@@ -25,7 +26,7 @@ async function newestLooks(officeId: string) {
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
-    .where(eq(inspections.officeId, officeId))
+    .where(within(scope, inspections.officeId, inspections.planSetId))
     .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
   return rows;
 }
@@ -48,8 +49,8 @@ export interface TodayState {
 }
 
 /** What needs the coordinator now, worked out from the newest look at every file. */
-export async function todayOf(officeId: string): Promise<TodayState> {
-  const looks = await newestLooks(officeId);
+export async function todayOf(scope: Scope): Promise<TodayState> {
+  const looks = await newestLooks(scope);
   const done = looks.filter((look) => look.state === "done" || look.state === "failed");
   const waiting = done
     .filter((look) => look.stops + look.mends > 0)

@@ -5,10 +5,10 @@ import { inspections } from "@/server/database/schema";
 import { formOf, NewInspection } from "@/server/forms";
 import { planSetOf } from "@/server/queries/plan-sets";
 
-export const POST = guarded(true, async (asker, request) => {
+export const POST = guarded("inspect", async (asker, request) => {
   const form = await formOf(NewInspection, request);
   if (form instanceof Response) return form;
-  if (form.planSetId && !(await planSetOf(asker.officeId, form.planSetId))) return missing();
+  if (form.planSetId && !(await planSetOf(asker, form.planSetId))) return missing();
   const [made] = await database()
     .insert(inspections)
     .values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null })

@@ -4,7 +4,7 @@ import { storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
 import { formOf, NewPlanSet } from "@/server/forms";
 
-export const POST = guarded(true, async (asker, request) => {
+export const POST = guarded("edit-plan-set", async (asker, request) => {
   const form = await formOf(NewPlanSet, request);
   if (form instanceof Response) return form;
   const name = storableText(form.name.trim());

@@ -13,10 +13,10 @@ interface Props {
 }
 
 export default async function LightTablePage({ params, searchParams }: Props) {
-  const [{ inspectionId }, { file }, { officeId }] = await Promise.all([params, searchParams, asker()]);
-  const inspection = isId(inspectionId) ? await inspectionOf(officeId, inspectionId) : undefined;
+  const [{ inspectionId }, { file }, who] = await Promise.all([params, searchParams, asker()]);
+  const inspection = isId(inspectionId) ? await inspectionOf(who, inspectionId) : undefined;
   if (!inspection) notFound();
-  const [files, sets] = await Promise.all([filesOf(inspectionId), planSetsOf(officeId)]);
+  const [files, sets] = await Promise.all([filesOf(inspectionId), planSetsOf(who)]);
   const planSets = sets
     .map(({ id, name }) => ({ id, name }))
     .sort((a, b) => Number(b.id === inspection.planSetId) - Number(a.id === inspection.planSetId));

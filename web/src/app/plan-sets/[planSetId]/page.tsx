@@ -5,19 +5,19 @@ import { PlanSetView } from "@/features/plan-sets/PlanSetView";
 import { asker } from "@/server/asker";
 import { isId } from "@/server/ids";
 import { planSetOf, sheetsOf, sourcesOf } from "@/server/queries/plan-sets";
-import { officeStandard } from "@/server/queries/standard";
+import { standardFor } from "@/server/queries/standard";
 import { particularsOf } from "@/server/compose-sheet";
 
 export const metadata = { title: "Plan set" };
 
 export default async function PlanSetPage({ params }: { params: Promise<{ planSetId: string }> }) {
-  const [{ planSetId }, { officeId }] = await Promise.all([params, asker()]);
-  const planSet = isId(planSetId) ? await planSetOf(officeId, planSetId) : undefined;
+  const [{ planSetId }, who] = await Promise.all([params, asker()]);
+  const planSet = isId(planSetId) ? await planSetOf(who, planSetId) : undefined;
   if (!planSet) notFound();
-  const [sheets, sources, { content }] = await Promise.all([
+  const [sheets, sources, content] = await Promise.all([
     sheetsOf(planSetId),
     sourcesOf(planSetId),
-    officeStandard(officeId),
+    standardFor(who.officeId, planSetId),
   ]);
   const rows = sheets.map((sheet, i) => {
     const frame = content.frames.find((each) => each.id === sheet.frame);

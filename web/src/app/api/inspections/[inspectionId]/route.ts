@@ -1,7 +1,7 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { filesOf, inspectionOf } from "@/server/queries/inspections";
 
-export const GET = guarded(false, async (asker, _request, { inspectionId = "" }) => {
-  const inspection = await inspectionOf(asker.officeId, inspectionId);
+export const GET = guarded("see", async (asker, _request, { inspectionId = "" }) => {
+  const inspection = await inspectionOf(asker, inspectionId);
   return inspection ? answer({ ...inspection, files: await filesOf(inspectionId) }) : missing();
 });

@@ -8,10 +8,10 @@ import { planSetOf } from "@/server/queries/plan-sets";
 
 const LONGEST = 4000;
 
-export const PATCH = guarded(true, async (asker, request, { planSetId = "" }) => {
+export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
   const form = await formOf(PlanSetChange, request);
   if (form instanceof Response) return form;
-  const planSet = await planSetOf(asker.officeId, planSetId);
+  const planSet = await planSetOf(asker, planSetId);
   if (!planSet) return missing();
   const particulars = storable(form.particulars ?? planSet.particulars);
   if (
@@ -29,14 +29,12 @@ export const PATCH = guarded(true, async (asker, request, { planSetId = "" }) =>
       message: "Somebody has changed these particulars meanwhile. Nothing of yours was stored.",
       remedy: "Load the page anew and make the change again.",
     });
-  await database()
-    .insert(changeLog)
-    .values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: "plan-set.particulars",
-      before: planSet.particulars,
-      after: particulars,
-    });
+  await database().insert(changeLog).values({
+    officeId: asker.officeId,
+    who: asker.who,
+    what: "plan-set.particulars",
+    before: planSet.particulars,
+    after: particulars,
+  });
   return answer({ version: saved.version });
 });

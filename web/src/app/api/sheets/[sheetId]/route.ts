@@ -7,10 +7,10 @@ import { changeLog, sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
 
-export const PATCH = guarded(true, async (asker, request, { sheetId = "" }) => {
+export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId = "" }) => {
   const form = await formOf(SheetChange, request);
   if (form instanceof Response) return form;
-  const found = await sheetOf(asker.officeId, sheetId);
+  const found = await sheetOf(asker, sheetId);
   if (!found) return missing();
   const { version, placement: sent, ...rest } = form;
   const placement = sent === undefined ? undefined : checked(PlacementForm, sent);

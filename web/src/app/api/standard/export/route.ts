@@ -1,9 +1,12 @@
 import { writeStandard } from "@hemstitch/core/standard";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
-import { officeStandard } from "@/server/queries/standard";
+import { standardAsked } from "@/server/standard-asked";
 
-export const GET = guarded(false, async (asker) => {
-  const { content } = await officeStandard(asker.officeId);
-  return download(new TextEncoder().encode(writeStandard(content)), `${content.name}.json`);
+/** The draft's or an edition's JSON. */
+export const GET = guarded("see-office", async (asker, request) => {
+  const asked = await standardAsked(asker, request);
+  return asked instanceof Response
+    ? asked
+    : download(new TextEncoder().encode(writeStandard(asked.standard)), `${asked.name}.json`);
 });

@@ -1,35 +1,37 @@
-import { readStandard } from "@hemstitch/core/standard";
+import { differences, type OfficeStandard } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
+import { complainOfEdit } from "@/server/edit-answers";
 import { receiveFile } from "@/server/files/receive";
-import { officeStandard, replaceStandard } from "@/server/queries/standard";
+import { draftOf, replaceDraft } from "@/server/queries/standard";
+import { readWholeStandard } from "@/server/read-standard";
 
-/** Takes a standard's JSON: as a dry run unless `store=VERSION` is asked for. Nothing is stored where anything is wrong. */
-export const POST = guarded(true, async (asker, request) => {
+const MOST_CHANGES = 500;
+
+/**
+ * Takes a whole standard, as JSON or as the workbook that Hemstitch writes: as a dry run unless
+ * `store=VERSION` is asked for. Nothing is stored where anything is wrong.
+ */
+export const POST = guarded("edit-standard", async (asker, request) => {
   const received = await receiveFile(request);
   if (!received.ok) return complain(413, received.problem);
-  const checked = readStandard(new TextDecoder().decode(received.value.bytes));
-  if (!checked.ok)
-    return complain(422, {
-      message: `The file has ${checked.problems.length} ${checked.problems.length === 1 ? "error" : "errors"}; nothing was stored.`,
-      problems: checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message })),
-    });
-  const { standard } = checked;
+  const read = await readWholeStandard(received.value.bytes);
+  if (read instanceof Response) return read;
   const store = new URL(request.url).searchParams.get("store");
-  const sums = {
-    name: standard.name,
-    edition: standard.edition,
-    layers: standard.layers.length,
-    pens: standard.pens.length,
-    textStyles: standard.textStyles.length,
+  const { content, version } = await draftOf(asker.officeId);
+  const changes = differences(content, read.standard);
+  const told = {
+    name: read.standard.name,
+    edition: read.standard.edition,
+    changes: changes.length,
+    words: changes.slice(0, MOST_CHANGES).map((each) => each.words),
+    notes: read.notes,
   };
-  if (store === null) return answer({ ...sums, version: (await officeStandard(asker.officeId)).version });
-  const replaced = await replaceStandard(asker, JSON.parse(JSON.stringify(standard)), Number(store));
-  if (replaced.kind === "newer")
-    return complain(409, {
-      message: "Somebody has changed the standard meanwhile. Nothing was stored.",
-      remedy: "Look at the newest state, then import again.",
-    });
-  if (replaced.kind === "wrong")
-    return complain(422, { message: "The file has errors; nothing was stored.", problems: replaced.problems });
-  return answer({ ...sums, version: replaced.version });
+  if (store === null) return answer({ ...told, version });
+  const replaced = await replaceDraft(
+    asker,
+    JSON.parse(JSON.stringify(read.standard)) as OfficeStandard,
+    Number(store),
+    "standard.imported",
+  );
+  return replaced.kind === "saved" ? answer({ ...told, version: replaced.version }) : complainOfEdit(replaced);
 });

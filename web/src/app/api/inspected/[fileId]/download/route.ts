@@ -6,8 +6,8 @@ import { download } from "@/server/download";
 import { inspectedFile } from "@/server/queries/inspections";
 
 /** The file as received, or (`state=after`) as mended. */
-export const GET = guarded(false, async (asker, request, { fileId = "" }) => {
-  const file = await inspectedFile(asker.officeId, fileId);
+export const GET = guarded("see", async (asker, request, { fileId = "" }) => {
+  const file = await inspectedFile(asker, fileId);
   const mended = new URL(request.url).searchParams.get("state") === "after";
   const sha256 = mended ? file?.mendedSha256 : file?.sha256;
   if (!file || !sha256) return missing();

@@ -7,10 +7,10 @@ import { enqueue, MEND } from "@/server/jobs/queue";
 import { inspectedFile } from "@/server/queries/inspections";
 
 /** Queues the mending of a file, of all or of the chosen findings. */
-export const POST = guarded(true, async (asker, request, { fileId = "" }) => {
+export const POST = guarded("inspect", async (asker, request, { fileId = "" }) => {
   const form = await formOf(MendRequest, request);
   if (form instanceof Response) return form;
-  const file = await inspectedFile(asker.officeId, fileId);
+  const file = await inspectedFile(asker, fileId);
   if (!file) return missing();
   if (file.state !== "done") return complain(409, { message: "The file has not been inspected yet." });
   const [queued] = await database()

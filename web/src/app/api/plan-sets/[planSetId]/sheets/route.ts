@@ -5,14 +5,14 @@ import { storableText } from "@/server/database/jsonb";
 import { sheets } from "@/server/database/schema";
 import { formOf, NewSheet } from "@/server/forms";
 import { planSetOf } from "@/server/queries/plan-sets";
-import { officeStandard } from "@/server/queries/standard";
+import { standardFor } from "@/server/queries/standard";
 
-export const POST = guarded(true, async (asker, request, { planSetId = "" }) => {
+export const POST = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
   const form = await formOf(NewSheet, request);
   if (form instanceof Response) return form;
-  const planSet = await planSetOf(asker.officeId, planSetId);
+  const planSet = await planSetOf(asker, planSetId);
   if (!planSet) return missing();
-  const { content } = await officeStandard(asker.officeId);
+  const content = await standardFor(asker.officeId, planSetId);
   if (!content.frames.some((frame) => frame.id === form.frame))
     return complain(422, { message: `The standard has no frame “${form.frame}”.` });
   const [last] = await database()

@@ -7,15 +7,12 @@ import { inspectedFile } from "@/server/queries/inspections";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 /** Takes an inspected file over as a source drawing: mended where it has been mended, else as received. */
-export const POST = guarded(true, async (asker, request, { planSetId = "" }) => {
+export const POST = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
   const form = await formOf(SourceFromInspection, request);
   if (form instanceof Response) return form;
   const wrong = complainOfScale(form.drawnAt);
   if (wrong) return wrong;
-  const [planSet, file] = await Promise.all([
-    planSetOf(asker.officeId, planSetId),
-    inspectedFile(asker.officeId, form.fileId),
-  ]);
+  const [planSet, file] = await Promise.all([planSetOf(asker, planSetId), inspectedFile(asker, form.fileId)]);
   if (!planSet || !file) return missing();
   if (file.state !== "done")
     return complain(409, { message: "Only a file that has been inspected can be put on a sheet." });

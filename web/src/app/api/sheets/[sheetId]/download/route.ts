@@ -2,12 +2,12 @@ import { complain, guarded, missing } from "@/server/access/guarded";
 import { composeOne } from "@/server/compose-sheet";
 import { download } from "@/server/download";
 import { sheetOf } from "@/server/queries/plan-sets";
-import { officeStandard } from "@/server/queries/standard";
+import { standardFor } from "@/server/queries/standard";
 
-export const GET = guarded(false, async (asker, _request, { sheetId = "" }) => {
-  const found = await sheetOf(asker.officeId, sheetId);
+export const GET = guarded("see", async (asker, _request, { sheetId = "" }) => {
+  const found = await sheetOf(asker, sheetId);
   if (!found) return missing();
-  const { content } = await officeStandard(asker.officeId);
+  const content = await standardFor(asker.officeId, found.planSet.id);
   const composed = await composeOne(content, found.planSet, found.sheet, found.sheet.placement, false);
   if (!composed.ok) return complain(422, { message: composed.problem, remedy: composed.remedy });
   return download(composed.bytes, `${found.sheet.number || "sheet"} ${found.sheet.title}.pdf`.trim());

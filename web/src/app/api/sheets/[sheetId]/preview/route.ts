@@ -4,19 +4,19 @@ import type { PlacementRow } from "@/server/database/rows";
 import { packedDrawing } from "@/server/download";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
 import { sheetOf } from "@/server/queries/plan-sets";
-import { officeStandard } from "@/server/queries/standard";
+import { standardFor } from "@/server/queries/standard";
 
 /** The sheet as it would come out with changes that are not stored: its drawing, and how it lies. */
-export const POST = guarded(true, async (asker, request, { sheetId = "" }) => {
+export const POST = guarded("see", async (asker, request, { sheetId = "" }) => {
   const form = await formOf(SheetChange, request);
   if (form instanceof Response) return form;
   const placement = form.placement === undefined ? undefined : checked(PlacementForm, form.placement);
   if (placement instanceof Response) return placement;
   const wrong = placement && complainOfScale(placement.placedAt);
   if (wrong) return wrong;
-  const found = await sheetOf(asker.officeId, sheetId);
+  const found = await sheetOf(asker, sheetId);
   if (!found) return missing();
-  const { content } = await officeStandard(asker.officeId);
+  const content = await standardFor(asker.officeId, found.planSet.id);
   const sheet = {
     ...found.sheet,
     ...Object.fromEntries(

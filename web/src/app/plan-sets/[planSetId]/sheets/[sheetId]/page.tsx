@@ -5,16 +5,16 @@ import { asker } from "@/server/asker";
 import { particularsOf } from "@/server/compose-sheet";
 import { isId } from "@/server/ids";
 import { sheetOf, sourcesOf } from "@/server/queries/plan-sets";
-import { officeStandard } from "@/server/queries/standard";
+import { standardFor } from "@/server/queries/standard";
 
 export const metadata = { title: "Sheet bench" };
 
 export default async function BenchPage({ params }: { params: Promise<{ planSetId: string; sheetId: string }> }) {
-  const [{ planSetId, sheetId }, { officeId }] = await Promise.all([params, asker()]);
-  const found = isId(sheetId) ? await sheetOf(officeId, sheetId) : undefined;
+  const [{ planSetId, sheetId }, who] = await Promise.all([params, asker()]);
+  const found = isId(sheetId) ? await sheetOf(who, sheetId) : undefined;
   if (!found || found.planSet.id !== planSetId) notFound();
   const { sheet, planSet } = found;
-  const [sources, { content }] = await Promise.all([sourcesOf(planSet.id), officeStandard(officeId)]);
+  const [sources, content] = await Promise.all([sourcesOf(planSet.id), standardFor(who.officeId, planSet.id)]);
   const frame = content.frames.find((each) => each.id === sheet.frame);
   const empty = frame
     ? emptyFields(frame, particularsOf(planSet, sheet, sheet.placement?.placedAt, { nth: 1, of: 1 })).map(
@@ -41,7 +41,7 @@ export default async function BenchPage({ params }: { params: Promise<{ planSetI
         block: { widthMm: titleBlock.widthMm, heightMm: titleBlock.heightMm },
       }))}
       sources={sources.map((source) => ({ ...source, madeAt: source.madeAt.toISOString() }))}
-      scales={content.scales}
+      scales={content.scales.map((each) => each.scale)}
       empty={empty}
     />
   );

@@ -1,0 +1,51 @@
+/** Values that properties choose from, apart from the classes that check them, so that browsers need not load those. */
+
+export const UNIT_SYSTEMS = ["mm", "m", "feet-inches", "inches", "decimal-feet"] as const;
+
+/** Kinds of marks that a layer may hold. */
+export const MARK_KINDS = ["lines", "fills", "hatches", "text", "dimensions", "symbols", "pictures"] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+export const HATCH_BASES = ["paper", "building"] as const;
+
+export const HATCH_STARTS = ["anywhere", "whole-unit-lower-left"] as const;
+
+export const LETTER_CASES = ["as-written", "capitals"] as const;
+
+export const TEXT_FRAMES = ["none", "box", "rounded"] as const;
+
+export const TERMINATORS = ["oblique-tick", "filled-arrow", "open-arrow", "dot", "none"] as const;
+export type Terminator = (typeof TERMINATORS)[number];
+
+export const TEXT_PLACES = ["above-line", "in-line"] as const;
+
+export const TEXT_DIRECTIONS = ["along-line", "level"] as const;
+
+export const EXTENSIONS = ["fixed", "full"] as const;
+
+/** Rows from the building's whole down to its openings. */
+export const DIMENSION_ROWS = ["overall", "grid", "masses", "openings"] as const;
+export type DimensionRow = (typeof DIMENSION_ROWS)[number];
+
+export const REPEATS = ["drawn", "left-out"] as const;
+
+export const SHOWINGS = ["drawn", "faint", "left-out"] as const;
+export type Showing = (typeof SHOWINGS)[number];
+
+/** Where the text of a title-block cell comes from. */
+export const CELL_SOURCES = ["particulars", "register", "issue"] as const;
+
+export const FIXED_ITEMS = ["stamp", "legend", "revisions", "notes"] as const;
+
+export const CODE_GROUPS = ["materials", "finishes", "components", "abbreviations"] as const;
+
+export const OPENING_USES = ["door", "window"] as const;
+
+export const FIELD_CHARACTERS = ["letters", "digits", "letters-and-digits"] as const;
+
+/** Version of the JSON form; a later one is refused rather than half understood. */
+export const STANDARD_FORMAT = "hemstitch-standard-2";
+
+export const SEVERITIES = ["stop", "mend", "note"] as const;
+/** stop: the sheet can't be issued; mend: wrong, issue needs a waiver; note: worth knowing. */
+export type Severity = (typeof SEVERITIES)[number];

@@ -1,0 +1,24 @@
+/**
+ * What of the standard works on plain values, without the classes that check what comes from outside.
+ * Browsers take this: the checking library would be most of what they load.
+ */
+export type * from "./model";
+export * from "./model/choices";
+export * from "./chapters";
+export * from "./properties";
+export { frameProblems } from "./check/frames";
+export { blankEntry } from "./blank-entry";
+export { canonical, orderedEntry, writeStandard } from "./canonical";
+export { differences } from "./differences";
+export type { Difference } from "./differences";
+export { applyEdits, mergeEntry } from "./edits";
+export type { EntryEdit, Merged } from "./edits";
+export { remarks } from "./remarks";
+export type { Remark } from "./remarks";
+export { styleName } from "./text-style-names";
+export { ISO_7200_FIELDS, ISO_HEIGHTS, ISO_PENS } from "./iso-series";
+export { parseSlope } from "./slope";
+export type { Slope } from "./slope";
+export { hatchDensity, hatchFactor } from "./hatch-density";
+export type { HatchDensity } from "./hatch-density";
+export { StandardLookup } from "./lookup";

@@ -1,0 +1,36 @@
+import { answer, complain, guarded } from "@/server/access/guarded";
+import { database } from "@/server/database/client";
+import { accessTokens, changeLog } from "@/server/database/schema";
+import { formOf, NewToken } from "@/server/forms";
+import { hashOf, newSecret } from "@/server/people/secrets";
+import { tokensOf } from "@/server/queries/people";
+
+const MOST_TOKENS = 20;
+
+export const GET = guarded("account", async (asker) => answer({ tokens: await tokensOf(asker) }));
+
+/** Makes a personal token; the answer is the only place where it stands. */
+export const POST = guarded("account", async (asker, request) => {
+  const form = await formOf(NewToken, request);
+  if (form instanceof Response) return form;
+  if ((await tokensOf(asker)).length >= MOST_TOKENS)
+    return complain(409, {
+      message: `You have ${MOST_TOKENS} tokens, the most there can be.`,
+      remedy: "Remove one that is not used any more.",
+    });
+  const token = newSecret("hst");
+  const expiresAt = new Date(Date.now() + form.days * 24 * 60 * 60 * 1000);
+  await database()
+    .insert(accessTokens)
+    .values({
+      officeId: asker.officeId,
+      userId: asker.userId,
+      name: form.name.trim(),
+      tokenHash: hashOf(token),
+      expiresAt,
+    });
+  await database()
+    .insert(changeLog)
+    .values({ officeId: asker.officeId, who: asker.who, what: "people.token", after: { name: form.name } });
+  return answer({ token }, 201);
+});

@@ -1,0 +1,12 @@
+import { answer, guarded, missing } from "@/server/access/guarded";
+import { cancelEffect, effectRow } from "@/server/queries/effects";
+
+export const GET = guarded("see-office", async (asker, _request, { effectId = "" }) => {
+  const effect = await effectRow(asker.officeId, effectId);
+  return effect ? answer({ effect }) : missing();
+});
+
+export const DELETE = guarded("edit-standard", async (asker, _request, { effectId = "" }) => {
+  const effect = await effectRow(asker.officeId, effectId);
+  return effect ? answer({ cancelled: (await cancelEffect(asker.officeId, effectId)).length }) : missing();
+});

@@ -1,0 +1,21 @@
+import { answer, complain, guarded } from "@/server/access/guarded";
+import { EFFECT, enqueue } from "@/server/jobs/queue";
+import { askForEffect, newestEffect } from "@/server/queries/effects";
+import { draftOf, editionInForce } from "@/server/queries/standard";
+
+export const GET = guarded("see-office", async (asker) =>
+  answer({ effect: (await newestEffect(asker.officeId)) ?? null }),
+);
+
+/** Asks what the draft would do to the plan sets in work. */
+export const POST = guarded("edit-standard", async (asker) => {
+  const [draft, edition] = await Promise.all([draftOf(asker.officeId), editionInForce(asker.officeId)]);
+  if (!edition)
+    return complain(409, {
+      message: "Nothing has been published yet, so there is nothing to compare the draft with.",
+      remedy: "Publish a first edition.",
+    });
+  const effectId = await askForEffect(asker.officeId, draft.version, edition.number);
+  await enqueue(EFFECT, { effectId });
+  return answer({ id: effectId }, 202);
+});

@@ -1,0 +1,26 @@
+import { differences, type OfficeStandard } from "@hemstitch/core/standard";
+import type { Asker } from "@/server/access/access";
+import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { receiveFile } from "@/server/files/receive";
+import { draftOf, editionOf } from "@/server/queries/standard";
+import { readWholeStandard } from "@/server/read-standard";
+
+async function one(asker: Asker, which: string): Promise<OfficeStandard | undefined> {
+  if (which === "draft") return (await draftOf(asker.officeId)).content;
+  return /^[1-9]\d{0,5}$/.test(which) ? (await editionOf(asker.officeId, Number(which)))?.content : undefined;
+}
+
+/** What differs between two editions, the draft, or a file that is sent along (`to=file`). Nothing is stored. */
+export const POST = guarded("see-office", async (asker, request) => {
+  const { searchParams } = new URL(request.url);
+  const from = await one(asker, searchParams.get("from") ?? "");
+  if (!from) return missing();
+  if (searchParams.get("to") !== "file") {
+    const to = await one(asker, searchParams.get("to") ?? "");
+    return to ? answer({ differences: differences(from, to) }) : missing();
+  }
+  const received = await receiveFile(request);
+  if (!received.ok) return complain(413, received.problem);
+  const read = await readWholeStandard(received.value.bytes);
+  return read instanceof Response ? read : answer({ differences: differences(from, read.standard) });
+});

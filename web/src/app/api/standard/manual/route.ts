@@ -1,0 +1,25 @@
+import { makeManual } from "@hemstitch/core/report";
+import { differences } from "@hemstitch/core/standard";
+import { guarded } from "@/server/access/guarded";
+import { download } from "@/server/download";
+import { editionInForce, editionOf } from "@/server/queries/standard";
+import { standardAsked } from "@/server/standard-asked";
+import { barlow } from "@/server/standard-fonts";
+
+/** The manual of the draft or of an edition, with what changed since the edition before it. */
+export const GET = guarded("see-office", async (asker, request) => {
+  const asked = await standardAsked(asker, request);
+  if (asked instanceof Response) return asked;
+  const { standard, name } = asked;
+  const number = standard.edition === "draft" ? undefined : Number(standard.edition);
+  const own = number === undefined ? undefined : await editionOf(asker.officeId, number);
+  const before =
+    number === undefined ? await editionInForce(asker.officeId) : await editionOf(asker.officeId, number - 1);
+  const bytes = await makeManual({
+    standard,
+    font: barlow(),
+    ...(own ? { summary: own.summary, date: own.publishedAt.toLocaleDateString("en-GB", { dateStyle: "long" }) } : {}),
+    ...(before ? { changes: { since: `edition ${before.number}`, list: differences(before.content, standard) } } : {}),
+  });
+  return download(bytes, `${name}, manual.pdf`);
+});

@@ -1,0 +1,57 @@
+import { isListName, LISTS } from "@hemstitch/core/standard";
+import { listTable, writeCsv, writeWorkbook } from "@hemstitch/core/tables";
+import { answer, complain, guarded } from "@/server/access/guarded";
+import { download } from "@/server/download";
+import { complainOfEdit } from "@/server/edit-answers";
+import { receiveFile } from "@/server/files/receive";
+import { checked, TableImport } from "@/server/forms";
+import { editList } from "@/server/queries/standard";
+import { rememberMapping, tryTable } from "@/server/queries/tables";
+import { standardAsked } from "@/server/standard-asked";
+
+const NO_LIST = { message: "The standard has no such list." };
+
+/** One list as CSV, or as a workbook of one sheet. */
+export const GET = guarded("see-office", async (asker, request) => {
+  const { searchParams } = new URL(request.url);
+  const list = searchParams.get("list") ?? "";
+  if (!isListName(list)) return complain(404, NO_LIST);
+  const asked = await standardAsked(asker, request);
+  if (asked instanceof Response) return asked;
+  const table = listTable(asked.standard, list);
+  const name = `${asked.name}, ${LISTS[list].many.toLowerCase()}`;
+  return searchParams.get("format") === "xlsx"
+    ? download(await writeWorkbook([table]), `${name}.xlsx`)
+    : download(new TextEncoder().encode(writeCsv(table)), `${name}.csv`);
+});
+
+/** Tries a table of entries row by row; with `store` carries it out, all or nothing, and remembers the columns. */
+export const POST = guarded("edit-standard", async (asker, request) => {
+  const { searchParams } = new URL(request.url);
+  const form = checked(TableImport, {
+    list: searchParams.get("list") ?? "",
+    replace: searchParams.get("replace") === "yes",
+    store: searchParams.get("store") === "yes",
+    sheet: searchParams.get("sheet") ?? "",
+    mapping: searchParams.get("mapping") ?? "",
+  });
+  if (form instanceof Response) return form;
+  if (!isListName(form.list)) return complain(404, NO_LIST);
+  const received = await receiveFile(request);
+  if (!received.ok) return complain(413, received.problem);
+  const tried = await tryTable(asker, form.list, received.value.bytes, form);
+  if (!tried.ok) return complain(422, tried.problem);
+  const { run, columns, mapping, edits } = tried.value;
+  if (!form.store) return answer(run);
+  if (edits.length === 0)
+    return complain(422, {
+      message:
+        run.sums.wrong > 0 || run.problems.length > 0
+          ? "Some rows are wrong; nothing was stored."
+          : "There is nothing to store: every row is as it is already.",
+    });
+  const edited = await editList(asker, form.list, edits);
+  if (edited.kind !== "saved") return complainOfEdit(edited);
+  await rememberMapping(asker.officeId, form.list, columns, mapping);
+  return answer({ ...run, version: edited.version });
+});

@@ -1,0 +1,120 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import {
+  keyOf,
+  LISTS,
+  PROPERTIES,
+  setAt,
+  valueAt,
+  type Entry,
+  type ListName,
+  type OfficeStandard,
+} from "@hemstitch/core/standard/plain";
+import { sendJson, wordsOf } from "../shared/api";
+import { useNotice } from "../shared/Notice";
+import { useDraftIfAny } from "../standard/draft";
+import { PropertyField } from "../standard/PropertyField";
+
+interface Props {
+  readonly list: ListName;
+  /** The entry as it stands, or as a new one begins. */
+  readonly entry: Entry;
+  readonly isNew: boolean;
+  /** Finding that the wish comes from, in words. */
+  readonly finding?: string;
+  readonly onClose: () => void;
+}
+
+/** Asks for a new entry of the standard or a change of one: how it should be, and why. */
+export default function RequestDialog({ list, entry, isNew, finding, onClose }: Props) {
+  const notice = useNotice();
+  const draft = useDraftIfAny();
+  const [sample, setSample] = useState<Entry>(entry);
+  const [reason, setReason] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const key = LISTS[list].key;
+  const shown = PROPERTIES[list].filter(
+    (property) =>
+      property.path !== "note" && (draft !== null || (property.shape !== "key" && property.shape !== "keys")),
+  );
+  const ask = async (): Promise<void> => {
+    try {
+      await sendJson("POST", "/api/requests", {
+        list,
+        entryKey: isNew ? "" : keyOf(list, entry),
+        sample,
+        reason,
+        ...(finding ? { finding } : {}),
+      });
+      notice("Your request is with the coordinator.");
+      onClose();
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>
+        {isNew ? `Ask for a new ${LISTS[list].one}` : `Ask for a change of ${keyOf(list, entry)}`}
+      </DialogTitle>
+      <DialogContent>
+        {finding && (
+          <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+            From the finding: {finding}
+          </Typography>
+        )}
+        <TextField
+          autoFocus
+          label="Why"
+          multiline
+          minRows={2}
+          fullWidth
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          sx={{ mt: 1 }}
+          slotProps={{ htmlInput: { maxLength: 4000 } }}
+        />
+        <Typography variant="h3" sx={{ mt: 2, mb: 1 }}>
+          How it should be
+        </Typography>
+        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25 }}>
+          {shown.map((property) => (
+            <PropertyField
+              key={property.path}
+              property={property}
+              value={valueAt(sample, property.path)}
+              disabled={!isNew && property.path === key}
+              standard={draft?.standard ?? ({} as OfficeStandard)}
+              onChange={(value) =>
+                setSample((was) => {
+                  const next = structuredClone(was) as Record<string, unknown>;
+                  setAt(next, property.path, value);
+                  return next;
+                })
+              }
+            />
+          ))}
+        </Box>
+        {problem && (
+          <Typography role="alert" color="error" sx={{ mt: 1 }}>
+            {problem}
+          </Typography>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" disabled={reason.trim() === ""} onClick={() => void ask()}>
+          Ask
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,338 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import {
+  blankEntry,
+  entriesOf,
+  inWords,
+  keyOf,
+  LIST_NAMES,
+  LISTS,
+  PROPERTIES,
+  setAt,
+  valueAt,
+  type Entry,
+  type ListName,
+  type OfficeStandard,
+} from "@hemstitch/core/standard/plain";
+import { sendJson, wordsOf } from "../shared/api";
+import { useNotice } from "../shared/Notice";
+import { Page } from "../shared/Page";
+import { useDraft } from "../standard/draft";
+import { PropertyField } from "../standard/PropertyField";
+import RequestDialog from "./RequestDialog";
+
+export interface RequestItem {
+  readonly id: string;
+  readonly askedBy: string;
+  readonly own: boolean;
+  readonly list: ListName;
+  readonly entryKey: string;
+  readonly sample: Entry;
+  readonly reason: string;
+  readonly finding: string | null;
+  readonly state: "open" | "accepted" | "amended" | "declined";
+  readonly answer: string;
+  readonly decidedBy: string | null;
+  readonly decidedAt: string | null;
+  readonly seen: boolean;
+  readonly madeAt: string;
+}
+
+const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { dateStyle: "medium" });
+
+/** What people asked for, what was decided and why. */
+export function RequestsView({
+  requests,
+  mayDecide,
+  chosen,
+}: {
+  requests: readonly RequestItem[];
+  mayDecide: boolean;
+  chosen: string | null;
+}) {
+  const [open, setOpen] = useState<string | null>(
+    chosen ?? requests.find((request) => request.state === "open")?.id ?? requests[0]?.id ?? null,
+  );
+  const [asking, setAsking] = useState(false);
+  const waiting = requests.filter((request) => request.state === "open").length;
+  const current = requests.find((request) => request.id === open);
+  return (
+    <Page
+      title="Requests"
+      lead={waiting === 0 ? "Nothing is open" : `${waiting} open`}
+      actions={
+        <Button variant={mayDecide ? "outlined" : "contained"} onClick={() => setAsking(true)}>
+          Ask for something
+        </Button>
+      }
+    >
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 3fr)", gap: 4 }}>
+        <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+          {requests.length === 0 && (
+            <Typography variant="body2" color="text.secondary">
+              Nobody has asked for anything yet. Drafters ask from the register of a chapter or from a finding.
+            </Typography>
+          )}
+          {requests.map((request) => (
+            <Box component="li" key={request.id}>
+              <Box
+                component="button"
+                type="button"
+                aria-pressed={request.id === open}
+                onClick={() => {
+                  setOpen(request.id);
+                  window.history.replaceState(null, "", `/requests?request=${request.id}`);
+                }}
+                sx={{
+                  all: "unset",
+                  boxSizing: "border-box",
+                  cursor: "pointer",
+                  width: "100%",
+                  py: 1,
+                  px: 1,
+                  borderBottom: "1px solid",
+                  borderColor: "divider",
+                  "&[aria-pressed=true]": {
+                    bgcolor: "background.paper",
+                    boxShadow: "inset 3px 0 0 var(--mui-palette-secondary-main)",
+                  },
+                  "&:focus-visible": { outline: "2px solid var(--mui-palette-secondary-main)" },
+                }}
+              >
+                <Typography
+                  variant="body1"
+                  sx={{ fontWeight: request.state === "open" ? 600 : 400, overflowWrap: "anywhere" }}
+                >
+                  {subject(request)}
+                </Typography>
+                <Typography variant="caption" color="text.secondary">
+                  {request.own ? "you" : request.askedBy}, {day(request.madeAt)} · {request.state}
+                  {request.own && request.state !== "open" && !request.seen ? " · new answer" : ""}
+                </Typography>
+              </Box>
+            </Box>
+          ))}
+        </Box>
+        {current && <OneRequest key={current.id} request={current} mayDecide={mayDecide} />}
+      </Box>
+      {asking && <AskForNew onClose={() => setAsking(false)} />}
+    </Page>
+  );
+}
+
+const subject = (request: RequestItem): string =>
+  request.entryKey === ""
+    ? `New ${LISTS[request.list].one} ${keyOf(request.list, request.sample)}`
+    : `${LISTS[request.list].one.charAt(0).toUpperCase()}${LISTS[request.list].one.slice(1)} ${request.entryKey}`;
+
+function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: boolean }) {
+  const { standard } = useDraft();
+  const now =
+    request.entryKey === ""
+      ? undefined
+      : entriesOf(standard, request.list).find((entry) => keyOf(request.list, entry) === request.entryKey);
+  return (
+    <Box>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {subject(request)}
+      </Typography>
+      <Typography variant="body1" sx={{ whiteSpace: "pre-wrap", overflowWrap: "anywhere", mb: 1 }}>
+        {request.reason}
+      </Typography>
+      {request.finding && (
+        <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
+          From the finding: {request.finding}
+        </Typography>
+      )}
+      <Wish list={request.list} now={now} wish={request.sample} />
+      {request.state === "open" ? (
+        mayDecide ? (
+          <Decide request={request} standard={standard} />
+        ) : (
+          <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+            The coordinator has not decided yet.
+          </Typography>
+        )
+      ) : (
+        <Answer request={request} />
+      )}
+    </Box>
+  );
+}
+
+function Wish({ list, now, wish }: { list: ListName; now: Entry | undefined; wish: Entry }) {
+  const rows = PROPERTIES[list].filter((property) => {
+    const [a, b] = [now && valueAt(now, property.path), valueAt(wish, property.path)];
+    return now ? JSON.stringify(a) !== JSON.stringify(b) : inWords(b, property) !== "nothing";
+  });
+  if (rows.length === 0) return <Typography variant="body2">The standard says this already.</Typography>;
+  return (
+    <Box
+      component="table"
+      sx={{
+        borderCollapse: "collapse",
+        fontSize: 13,
+        "& th, & td": {
+          textAlign: "left",
+          pr: 3,
+          py: 0.4,
+          fontWeight: 400,
+          borderBottom: "1px solid",
+          borderColor: "divider",
+        },
+      }}
+    >
+      <thead>
+        <tr>
+          <th />
+          {now && <th>Now</th>}
+          <th>Wanted</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((property) => (
+          <tr key={property.path}>
+            <td>{property.title}</td>
+            {now && <td>{inWords(valueAt(now, property.path), property)}</td>}
+            <td>{inWords(valueAt(wish, property.path), property)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+function Decide({ request, standard }: { request: RequestItem; standard: OfficeStandard }) {
+  const router = useRouter();
+  const notice = useNotice();
+  const [answer, setAnswer] = useState("");
+  const [amending, setAmending] = useState(false);
+  const [entry, setEntry] = useState<Entry>(request.sample);
+  const [problem, setProblem] = useState<string | null>(null);
+  const decide = async (state: "accepted" | "amended" | "declined"): Promise<void> => {
+    try {
+      await sendJson("PATCH", `/api/requests/${request.id}`, {
+        state,
+        answer,
+        ...(state === "amended" ? { entry } : {}),
+      });
+      notice(state === "declined" ? "Declined; the asker is told." : "It is in the draft now; the asker is told.");
+      router.refresh();
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+  };
+  return (
+    <Box sx={{ mt: 2 }}>
+      <TextField
+        label="Answer to the asker"
+        multiline
+        minRows={2}
+        fullWidth
+        value={answer}
+        onChange={(event) => setAnswer(event.target.value)}
+      />
+      {amending && (
+        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25, mt: 1.5 }}>
+          {PROPERTIES[request.list].map((property) => (
+            <PropertyField
+              key={property.path}
+              property={property}
+              value={valueAt(entry, property.path)}
+              standard={standard}
+              onChange={(value) =>
+                setEntry((was) => {
+                  const next = structuredClone(was) as Record<string, unknown>;
+                  setAt(next, property.path, value);
+                  return next;
+                })
+              }
+            />
+          ))}
+        </Box>
+      )}
+      {problem && (
+        <Typography role="alert" color="error" variant="body2" sx={{ mt: 1 }}>
+          {problem}
+        </Typography>
+      )}
+      <Box sx={{ display: "flex", gap: 1, mt: 1.5 }}>
+        {amending ? (
+          <Button variant="contained" onClick={() => void decide("amended")}>
+            Accept as amended
+          </Button>
+        ) : (
+          <>
+            <Button variant="contained" onClick={() => void decide("accepted")}>
+              Accept
+            </Button>
+            <Button variant="outlined" onClick={() => setAmending(true)}>
+              Amend
+            </Button>
+          </>
+        )}
+        <Button disabled={answer.trim() === ""} onClick={() => void decide("declined")}>
+          Decline
+        </Button>
+        {amending && <Button onClick={() => setAmending(false)}>Back</Button>}
+      </Box>
+    </Box>
+  );
+}
+
+function Answer({ request }: { request: RequestItem }) {
+  const router = useRouter();
+  const notice = useNotice();
+  return (
+    <Box sx={{ mt: 2, borderTop: "1px dashed", borderColor: "divider", pt: 1 }}>
+      <Typography variant="body1">
+        {request.state.charAt(0).toUpperCase() + request.state.slice(1)} by {request.decidedBy}
+        {request.decidedAt ? `, ${day(request.decidedAt)}` : ""}
+      </Typography>
+      <Typography variant="body2" sx={{ whiteSpace: "pre-wrap" }}>
+        {request.answer}
+      </Typography>
+      {request.own && !request.seen && (
+        <Button
+          sx={{ mt: 1 }}
+          onClick={() =>
+            void sendJson("POST", `/api/requests/${request.id}/seen`)
+              .then(() => router.refresh())
+              .catch((error: unknown) => notice(wordsOf(error), "error"))
+          }
+        >
+          I have seen this
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function AskForNew({ onClose }: { onClose: () => void }) {
+  const { standard } = useDraft();
+  const [list, setList] = useState<ListName | null>(null);
+  if (list) return <RequestDialog list={list} entry={blankEntry(standard, list)} isNew onClose={onClose} />;
+  return (
+    <Box sx={{ mt: 3, maxWidth: 360 }}>
+      <TextField
+        select
+        fullWidth
+        label="What is missing?"
+        value=""
+        onChange={(event) => setList(event.target.value as ListName)}
+      >
+        {LIST_NAMES.map((name) => (
+          <MenuItem key={name} value={name}>
+            {LISTS[name].one}
+          </MenuItem>
+        ))}
+      </TextField>
+    </Box>
+  );
+}

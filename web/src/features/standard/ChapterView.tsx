@@ -1,0 +1,175 @@
+"use client";
+import Box from "@mui/material/Box";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import dynamic from "next/dynamic";
+import { useCallback, useState, type ReactNode } from "react";
+import {
+  CHAPTERS,
+  entriesOf,
+  keyOf,
+  LISTS,
+  type ChapterId,
+  type Entry,
+  type ListName,
+} from "@hemstitch/core/standard/plain";
+import { useDraft } from "./draft";
+import { EntryPanel } from "./EntryPanel";
+import { Register } from "./Register";
+import { RemarkStrip } from "./RemarkStrip";
+import { SideBySide } from "./StandardFrame";
+
+const wait = { ssr: false } as const;
+const LayerSide = dynamic(() => import("./layers/LayerSide"), wait);
+const HatchScales = dynamic(() => import("./extras/HatchScales"), wait);
+const TextHeights = dynamic(() => import("./extras/TextHeights"), wait);
+const FontUpload = dynamic(() => import("./extras/FontUpload"), wait);
+const PenSeries = dynamic(() => import("./extras/PenSeries"), wait);
+const TitleBlockGrid = dynamic(() => import("./extras/TitleBlockGrid"), wait);
+const LabelPattern = dynamic(() => import("./extras/LabelPattern"), wait);
+const LegendOrder = dynamic(() => import("./extras/LegendOrder"), wait);
+const ShowingChart = dynamic(() => import("./kinds/ShowingChart"), wait);
+const KindPreview = dynamic(() => import("./kinds/KindPreview"), wait);
+const SheetNumbers = dynamic(() => import("./extras/SheetNumbers"), wait);
+const Library = dynamic(() => import("./library/Library"), wait);
+
+/** Views of a chapter besides its registers. */
+const FURTHER: Partial<
+  Record<
+    ChapterId,
+    readonly { readonly id: string; readonly title: string; readonly view: (samples: readonly Sample[]) => ReactNode }[]
+  >
+> = {
+  "drawing-kinds": [
+    { id: "chart", title: "Showing chart", view: () => <ShowingChart /> },
+    { id: "preview", title: "Preview", view: (samples) => <KindPreview samples={samples} /> },
+  ],
+  sheets: [{ id: "numbers", title: "Sheet numbers", view: () => <SheetNumbers /> }],
+  codes: [{ id: "order", title: "Order of legends", view: () => <LegendOrder /> }],
+  library: [{ id: "library", title: "Library", view: () => <Library /> }],
+};
+
+/** A kept drawing that kinds can be tried on. */
+export interface Sample {
+  readonly fileId: string;
+  readonly name: string;
+}
+
+/** What stands in an entry's panel besides its properties. */
+function moreOf(
+  list: ListName,
+): ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined {
+  switch (list) {
+    case "hatches":
+      return (entry) => <HatchScales entry={entry} />;
+    case "textStyles":
+      return (entry) => <TextHeights entry={entry} />;
+    case "fonts":
+      return (_entry, set) => <FontUpload set={set} />;
+    case "frames":
+      return (entry, set) => <TitleBlockGrid entry={entry} set={set} />;
+    case "labelPatterns":
+      return (entry, set) => <LabelPattern entry={entry} set={set} />;
+    default:
+      return undefined;
+  }
+}
+
+/** One chapter: its registers, the entry that is chosen with its specimen, and the chapter's own views. */
+export function ChapterView({
+  chapter,
+  view,
+  entry,
+  samples,
+}: {
+  chapter: ChapterId;
+  view: string | null;
+  entry: string | null;
+  samples: readonly Sample[];
+}) {
+  const { standard } = useDraft();
+  const { lists } = CHAPTERS.find((each) => each.id === chapter) ?? CHAPTERS[0];
+  const further = FURTHER[chapter] ?? [];
+  const views = [
+    ...(chapter === "library" ? further.map((each) => each.id) : []),
+    ...lists,
+    ...(chapter === "library" ? [] : further.map((each) => each.id)),
+  ];
+  const [open, setOpen] = useState(view !== null && views.includes(view) ? view : (views[0] ?? ""));
+  const list = (lists as readonly string[]).includes(open) ? (open as ListName) : undefined;
+  const first = list && entriesOf(standard, list)[0];
+  const [chosen, setChosen] = useState<string | null>(entry ?? (first && list ? keyOf(list, first) : null));
+  const [adding, setAdding] = useState(false);
+  const address = useCallback(
+    (nextView: string, key: string | null) => {
+      const query = new URLSearchParams({ view: nextView, ...(key === null ? {} : { entry: key }) });
+      window.history.replaceState(null, "", `/standard/${chapter}?${query.toString()}`);
+    },
+    [chapter],
+  );
+  const choose = (key: string | null): void => {
+    setAdding(false);
+    setChosen(key);
+    address(open, key);
+  };
+  const show = (next: string): void => {
+    setOpen(next);
+    setAdding(false);
+    const nextList = (lists as readonly string[]).includes(next) ? (next as ListName) : undefined;
+    const nextFirst = nextList && entriesOf(standard, nextList)[0];
+    const key = nextFirst && nextList ? keyOf(nextList, nextFirst) : null;
+    setChosen(key);
+    address(next, key);
+  };
+  return (
+    <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
+      {views.length > 1 && (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={open}
+          onChange={(_event, next: string | null) => next && show(next)}
+          aria-label="Parts of the chapter"
+          sx={{ mb: 1.25 }}
+        >
+          {views.map((id) => (
+            <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25 }}>
+              {(lists as readonly string[]).includes(id)
+                ? LISTS[id as ListName].many
+                : further.find((each) => each.id === id)?.title}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
+      <Box sx={{ flex: 1, minHeight: 0 }}>
+        {list ? (
+          <SideBySide
+            left={
+              <Box sx={{ display: "flex", flexDirection: "column", height: "100%", minHeight: 0 }}>
+                {list === "pens" && <PenSeries />}
+                <Box sx={{ flex: 1, minHeight: 0 }}>
+                  <Register
+                    list={list}
+                    chosen={adding ? null : chosen}
+                    onChoose={choose}
+                    onAdd={() => setAdding(true)}
+                  />
+                </Box>
+                <RemarkStrip chapter={chapter} onChoose={(key) => key !== null && choose(key)} />
+              </Box>
+            }
+            right={
+              list === "layers" ? (
+                <LayerSide chosen={chosen} adding={adding} onChoose={choose} />
+              ) : (
+                <EntryPanel list={list} chosen={chosen} adding={adding} onChoose={choose} more={moreOf(list)} />
+              )
+            }
+          />
+        ) : (
+          further.find((each) => each.id === open)?.view(samples)
+        )}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,100 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useState } from "react";
+import type { EffectState } from "@/server/queries/effects";
+import type { Difference } from "@hemstitch/core/standard/plain";
+import { ChangeList } from "./editions/ChangeList";
+import { Compare } from "./editions/Compare";
+import { EditionList, type EditionRow } from "./editions/EditionList";
+import { Effect } from "./editions/Effect";
+import { Log } from "./editions/Log";
+import { PublishDialog } from "./editions/PublishDialog";
+import { useDraft } from "./draft";
+
+interface Props {
+  readonly editions: readonly EditionRow[];
+  /** What the draft changes from the edition in force. */
+  readonly changes: readonly Difference[];
+  readonly effect: EffectState | null;
+  readonly people: readonly string[];
+  readonly view: string | null;
+}
+
+const VIEWS = [
+  ["draft", "What the draft changes"],
+  ["editions", "Editions"],
+  ["compare", "Compare"],
+  ["log", "Log"],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+/** The draft against what is in force, what it would do, the editions, and who changed what. */
+export function EditionsView({ editions, changes, effect, people, view }: Props) {
+  const { mayEdit, version } = useDraft();
+  const [open, setOpen] = useState<View>(VIEWS.find(([id]) => id === view)?.[0] ?? "draft");
+  const [publishing, setPublishing] = useState(false);
+  const inForce = editions[0];
+  const show = (next: View): void => {
+    setOpen(next);
+    window.history.replaceState(null, "", `/standard/editions?view=${next}`);
+  };
+  return (
+    <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1.5 }}>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={open}
+          onChange={(_event, next: View | null) => next && show(next)}
+          aria-label="Parts of editions"
+        >
+          {VIEWS.map(([id, title]) => (
+            <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25 }}>
+              {title}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <Box sx={{ flex: 1 }} />
+        {mayEdit && (
+          <Button
+            variant="contained"
+            disabled={inForce !== undefined && changes.length === 0}
+            onClick={() => setPublishing(true)}
+          >
+            Publish edition {(inForce?.number ?? 0) + 1}
+          </Button>
+        )}
+      </Box>
+      <Box sx={{ flex: 1, minHeight: 0, overflow: "auto" }}>
+        {open === "draft" && (
+          <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 3fr)", gap: 4 }}>
+            <ChangeList changes={changes} since={inForce?.number ?? null} />
+            {inForce && (
+              <Effect
+                initial={effect}
+                version={version}
+                edition={inForce.number}
+                mayAsk={mayEdit}
+                changes={changes.length}
+              />
+            )}
+          </Box>
+        )}
+        {open === "editions" && <EditionList editions={editions} mayEdit={mayEdit} version={version} />}
+        {open === "compare" && <Compare editions={editions} />}
+        {open === "log" && <Log people={people} />}
+      </Box>
+      {publishing && (
+        <PublishDialog
+          number={(inForce?.number ?? 0) + 1}
+          changes={changes}
+          version={version}
+          onClose={() => setPublishing(false)}
+        />
+      )}
+    </Box>
+  );
+}

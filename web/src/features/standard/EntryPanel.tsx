@@ -1,0 +1,252 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import dynamic from "next/dynamic";
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
+import { parseScale } from "@hemstitch/core/quantity";
+import { specimen } from "@hemstitch/core/specimen";
+import {
+  blankEntry,
+  entriesOf,
+  keyOf,
+  LISTS,
+  orderedEntry,
+  PARTS,
+  PROPERTIES,
+  remarks,
+  setAt,
+  usesOf,
+  valueAt,
+  type Entry,
+  type ListName,
+  type OfficeStandard,
+} from "@hemstitch/core/standard/plain";
+import { CODE_FONT } from "../shell/theme";
+import { useDraft } from "./draft";
+import { PartTable } from "./PartTable";
+import { PropertyField } from "./PropertyField";
+import { SpecimenView } from "./SpecimenView";
+
+const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
+
+interface Props {
+  readonly list: ListName;
+  /** Key of the entry; null while a new one is written. */
+  readonly chosen: string | null;
+  readonly adding: boolean;
+  readonly onChoose: (key: string | null) => void;
+  /** Further things about the entry, given the entry as it is being written. */
+  readonly more?: ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined;
+}
+
+/** One entry: its specimen, which redraws as one types, its properties, where it is used, and what is odd about it. */
+export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
+  const { standard, mayEdit, edit } = useDraft();
+  const kept = useMemo(
+    () => entriesOf(standard, list).find((entry) => keyOf(list, entry) === chosen),
+    [standard, list, chosen],
+  );
+  const [draft, setDraft] = useState<Entry | null>(null);
+  const [asking, setAsking] = useState(false);
+  const entry = draft ?? (adding ? blankEntry(standard, list) : kept);
+  useEffect(() => setDraft(null), [list, chosen, adding]);
+  const set = useCallback(
+    (path: string, value: unknown) =>
+      setDraft((was) => {
+        const next = structuredClone(was ?? (adding ? blankEntry(standard, list) : (kept ?? {}))) as Record<
+          string,
+          unknown
+        >;
+        setAt(next, path, value);
+        return next;
+      }),
+    [adding, kept, list, standard],
+  );
+  if (!entry)
+    return (
+      <Typography color="text.secondary">
+        Choose {/^[aeiou]/.test(LISTS[list].one) ? "an" : "a"} {LISTS[list].one}.
+      </Typography>
+    );
+  const changed =
+    adding ||
+    (draft !== null &&
+      kept !== undefined &&
+      JSON.stringify(orderedEntry(list, draft)) !== JSON.stringify(orderedEntry(list, kept)));
+  const store = async (): Promise<void> => {
+    const next = orderedEntry(list, entry);
+    const stored = await edit(list, [adding ? { key: null, entry: next, at: 0 } : { key: chosen, entry: next }]);
+    if (!stored) return;
+    setDraft(null);
+    onChoose(keyOf(list, next));
+  };
+  return (
+    <Box
+      component="form"
+      aria-label={LISTS[list].one}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store();
+      }}
+    >
+      <Typography
+        variant="h2"
+        sx={{
+          fontFamily: list === "layers" || list === "codes" ? CODE_FONT : undefined,
+          mb: 1,
+          overflowWrap: "anywhere",
+        }}
+      >
+        {keyOf(list, entry) || `New ${LISTS[list].one}`}
+      </Typography>
+      <EntrySpecimen list={list} entry={entry} standard={standard} />
+      {more?.(entry, set)}
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25, alignItems: "center", mt: 1 }}>
+        {PROPERTIES[list].map((property) => (
+          <Box
+            key={property.path}
+            sx={{
+              gridColumn:
+                property.shape === "words" || property.shape === "keys" || property.shape === "texts"
+                  ? "1 / -1"
+                  : "auto",
+              minWidth: 0,
+            }}
+          >
+            <PropertyField
+              property={property}
+              value={valueAt(entry, property.path)}
+              onChange={(value) => set(property.path, value)}
+              standard={standard}
+              disabled={!mayEdit}
+            />
+          </Box>
+        ))}
+      </Box>
+      {(PARTS[list] ?? []).map((part) => (
+        <PartTable
+          key={part.path}
+          part={part}
+          rows={(valueAt(entry, part.path) ?? []) as Entry[]}
+          onChange={(rows) => set(part.path, rows)}
+          standard={standard}
+          disabled={!mayEdit}
+        />
+      ))}
+      <Box
+        sx={{ display: "flex", gap: 1, my: 1.5, position: "sticky", bottom: 0, bgcolor: "background.default", py: 1 }}
+      >
+        {mayEdit ? (
+          <>
+            <Button type="submit" variant="contained" disabled={!changed}>
+              {adding ? `Add ${LISTS[list].one}` : "Store"}
+            </Button>
+            <Button disabled={!changed} onClick={() => (adding ? onChoose(null) : setDraft(null))}>
+              {adding ? "Cancel" : "As it was"}
+            </Button>
+            <Box sx={{ flex: 1 }} />
+            {!adding && (
+              <Button
+                onClick={() => void edit(list, [{ key: chosen, entry: null }]).then((gone) => gone && onChoose(null))}
+              >
+                Remove
+              </Button>
+            )}
+          </>
+        ) : (
+          <Button variant="outlined" onClick={() => setAsking(true)}>
+            Ask for a change
+          </Button>
+        )}
+      </Box>
+      {!adding && chosen !== null && <About list={list} chosen={chosen} />}
+      {asking && <RequestDialog list={list} entry={entry} isNew={false} onClose={() => setAsking(false)} />}
+    </Box>
+  );
+}
+
+/** Lists whose specimen depends on the scale. */
+const BY_SCALE = new Set<ListName>(["hatches", "wallTypes", "openings"]);
+
+function EntrySpecimen({ list, entry, standard }: { list: ListName; entry: Entry; standard: OfficeStandard }) {
+  const [scale, setScale] = useState(
+    standard.scales.find((each) => each.scale === "1:50")?.scale ?? standard.scales[0]?.scale ?? "1:50",
+  );
+  const [sample, setSample] = useState("Waiting hall 3600");
+  const drawn = useMemo(() => {
+    const read = parseScale(scale);
+    try {
+      return specimen(standard, list, entry, { ...(read.ok ? { scale: read.value.toNumber() } : {}), sample });
+    } catch {
+      // An entry that is being written can lack what its drawing needs.
+      return undefined;
+    }
+  }, [standard, list, entry, scale, sample]);
+  if (!drawn) return null;
+  return (
+    <>
+      {BY_SCALE.has(list) && (
+        <TextField
+          select
+          label="At"
+          value={scale}
+          onChange={(event) => setScale(event.target.value)}
+          sx={{ mb: 1, minWidth: 150 }}
+        >
+          {standard.scales.map((each) => (
+            <MenuItem key={each.scale} value={each.scale}>
+              {each.scale}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {list === "textStyles" && (
+        <TextField
+          label="Sample"
+          value={sample}
+          onChange={(event) => setSample(event.target.value.slice(0, 80))}
+          fullWidth
+          sx={{ mb: 1 }}
+        />
+      )}
+      <SpecimenView specimen={drawn} label={`${keyOf(list, entry)} as it plots`} />
+    </>
+  );
+}
+
+/** Where the entry is used, and what the standard's checks say of it. */
+function About({ list, chosen }: { list: ListName; chosen: string }) {
+  const { standard } = useDraft();
+  const uses = useMemo(() => usesOf(standard, list, chosen), [standard, list, chosen]);
+  const odd = useMemo(
+    () => remarks(standard).filter((remark) => remark.list === list && remark.key === chosen),
+    [standard, list, chosen],
+  );
+  const byList = new Map<ListName, string[]>();
+  for (const use of uses) byList.set(use.list, [...(byList.get(use.list) ?? []), use.key]);
+  return (
+    <Box sx={{ fontSize: 13, borderTop: "1px dashed", borderColor: "divider", pt: 1 }}>
+      <Typography variant="h3">Used by</Typography>
+      {uses.length === 0 && (
+        <Typography variant="body2" color="text.secondary">
+          Nothing else in the standard names it.
+        </Typography>
+      )}
+      {[...byList].map(([from, keys]) => (
+        <Typography key={from} variant="body2" sx={{ overflowWrap: "anywhere" }}>
+          {keys.length.toLocaleString("en")} {keys.length === 1 ? LISTS[from].one : LISTS[from].many.toLowerCase()}:{" "}
+          {keys.slice(0, 12).join(", ")}
+          {keys.length > 12 ? " …" : ""}
+        </Typography>
+      ))}
+      {odd.map((remark) => (
+        <Typography key={remark.code} variant="body2" sx={{ color: "mend.main", mt: 0.5 }}>
+          {remark.message}
+        </Typography>
+      ))}
+    </Box>
+  );
+}

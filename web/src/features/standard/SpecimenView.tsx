@@ -1,0 +1,96 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import dynamic from "next/dynamic";
+import { useMemo, useState } from "react";
+import { BARLOW, SvgBoard, type SvgFont } from "@hemstitch/core/formats/svg";
+import type { Specimen } from "@hemstitch/core/specimen";
+import { useScreenScale } from "./screen-scale";
+
+const CalibrateDialog = dynamic(() => import("./CalibrateDialog"), { ssr: false });
+
+let measuring: CanvasRenderingContext2D | null | undefined;
+
+/** Barlow as the browser sets it, so that frames and places fit what is shown. */
+const FONT: SvgFont = {
+  ...BARLOW,
+  widthOf: (text) => {
+    if (measuring === undefined)
+      measuring = typeof document === "undefined" ? null : document.createElement("canvas").getContext("2d");
+    if (!measuring) return BARLOW.widthOf(text);
+    measuring.font = "100px Barlow";
+    return measuring.measureText(text).width / 100;
+  },
+};
+
+const RULE_MM = 8;
+
+/** A specimen on sheet white at true size over a millimetre rule; the drawing is the core's own. */
+export function SpecimenView({ specimen, label }: { specimen: Specimen; label: string }) {
+  const [perMm, setPerMm] = useScreenScale();
+  const [calibrating, setCalibrating] = useState(false);
+  const content = useMemo(() => {
+    const board = new SvgBoard(specimen.widthMm, specimen.heightMm, FONT);
+    specimen.draw(board);
+    return board.content();
+  }, [specimen]);
+  const total = specimen.heightMm + RULE_MM;
+  return (
+    <Box sx={{ mb: 1.5 }}>
+      <Box
+        sx={{
+          bgcolor: "#fff",
+          border: "1px solid",
+          borderColor: "divider",
+          p: "6px",
+          width: "fit-content",
+          maxWidth: "100%",
+          overflow: "auto",
+        }}
+      >
+        <svg
+          role="img"
+          aria-label={label}
+          width={specimen.widthMm * perMm}
+          height={total * perMm}
+          viewBox={`0 0 ${specimen.widthMm} ${total}`}
+          style={{ display: "block", fontFamily: "Barlow, sans-serif" }}
+        >
+          {/* The core escapes every text that it writes into a drawing. */}
+          <g dangerouslySetInnerHTML={{ __html: content }} />
+          <Rule y={specimen.heightMm + 1} widthMm={specimen.widthMm} reduced={specimen.reduced} />
+        </svg>
+      </Box>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <Typography variant="caption" color="text.secondary">
+          {specimen.reduced ? `${specimen.reduced.toFixed(1)} times smaller than on paper` : "At true size"}
+        </Typography>
+        <Button size="small" onClick={() => setCalibrating(true)} sx={{ fontSize: 12, py: 0 }}>
+          Fit to this screen
+        </Button>
+      </Box>
+      {calibrating && <CalibrateDialog perMm={perMm} onDone={setPerMm} onClose={() => setCalibrating(false)} />}
+    </Box>
+  );
+}
+
+function Rule({ y, widthMm, reduced = 1 }: { y: number; widthMm: number; reduced?: number | undefined }) {
+  // A reduced specimen has a rule in its own millimetres.
+  const step = reduced > 1 ? 10 / reduced : 1;
+  const every = reduced > 1 ? 10 : 20;
+  const marks = Math.floor(widthMm / step);
+  return (
+    <g stroke="#5B6472" strokeWidth={0.13} fill="#565E6B">
+      {Array.from({ length: marks + 1 }, (_, i) => (
+        <line key={i} x1={i * step} x2={i * step} y1={y} y2={y + (i % 10 === 0 ? 3.5 : i % 5 === 0 ? 2.5 : 1.5)} />
+      ))}
+      {Array.from({ length: Math.floor(marks / every) + 1 }, (_, i) => (
+        <text key={i} x={i * every * step + 0.6} y={y + 6.4} fontSize={2.6} stroke="none" fontFamily="Archivo Variable">
+          {reduced > 1 ? i * 100 : i * every}
+          {i === 0 ? " mm" : ""}
+        </text>
+      ))}
+    </g>
+  );
+}

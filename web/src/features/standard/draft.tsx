@@ -1,0 +1,326 @@
+"use client";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import {
+  applyEdits,
+  keyOf,
+  type Entry,
+  type EntryEdit,
+  type ListName,
+  type OfficeStandard,
+  type SchemeEntry,
+  type Showing,
+} from "@hemstitch/core/standard/plain";
+import { ApiError, getJson, sendJson, wordsOf } from "../shared/api";
+import { useNotice } from "../shared/Notice";
+import { ConflictDialog, type Conflict } from "./ConflictDialog";
+import { inverseEdits } from "./inverse";
+
+/** A cell of the showing chart and what it becomes; null is undecided. */
+export interface CellEdit {
+  readonly layer: string;
+  readonly kind: string;
+  readonly state: Showing | null;
+}
+
+/** One's own change, with the way back. */
+type Step =
+  | {
+      readonly kind: "list";
+      readonly list: ListName;
+      readonly forth: readonly EntryEdit[];
+      readonly back: readonly EntryEdit[];
+    }
+  | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] };
+
+interface Draft {
+  readonly standard: OfficeStandard;
+  readonly version: number;
+  /** Whether the person may change it. */
+  readonly mayEdit: boolean;
+  readonly saving: boolean;
+  readonly edit: (list: ListName, edits: readonly EntryEdit[]) => Promise<boolean>;
+  readonly editCells: (cells: readonly CellEdit[]) => Promise<boolean>;
+  readonly editScheme: (which: "layers" | "sheets", scheme: SchemeEntry) => Promise<boolean>;
+  readonly editFacts: (facts: Readonly<Record<string, unknown>>) => Promise<boolean>;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+}
+
+const Context = createContext<Draft | null>(null);
+
+export function useDraft(): Draft {
+  const draft = useContext(Context);
+  if (!draft) throw new Error("There is no draft around this.");
+  return draft;
+}
+
+/** The draft around this, where there is one. */
+export const useDraftIfAny = (): Draft | null => useContext(Context);
+
+const MOST_STEPS = 200;
+
+const withCells = (standard: OfficeStandard, cells: readonly CellEdit[]): OfficeStandard => {
+  const showing = { ...standard.showing };
+  for (const { layer, kind, state } of cells) {
+    const { [kind]: _was, ...rest } = showing[layer] ?? {};
+    const row = state === null ? rest : { ...rest, [kind]: state };
+    if (Object.keys(row).length === 0) delete showing[layer];
+    else showing[layer] = row;
+  }
+  return { ...standard, showing };
+};
+
+/** The draft of the office standard in the browser: edits are stored at once, in turn, and can be taken back. */
+export function DraftProvider({
+  initial,
+  mayEdit,
+  children,
+}: {
+  initial: { readonly standard: OfficeStandard; readonly version: number };
+  mayEdit: boolean;
+  children: ReactNode;
+}) {
+  const notice = useNotice();
+  const [state, setState] = useState(initial);
+  const current = useRef(initial);
+  const [done, setDone] = useState<readonly Step[]>([]);
+  const [undone, setUndone] = useState<readonly Step[]>([]);
+  const [saving, setSaving] = useState(false);
+  const [conflict, setConflict] = useState<{
+    list: ListName;
+    conflicts: readonly Conflict[];
+    edits: readonly EntryEdit[];
+  } | null>(null);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+
+  const become = useCallback((standard: OfficeStandard, version: number) => {
+    current.current = { standard, version };
+    setState(current.current);
+  }, []);
+
+  /** Edits go one after the other, so that each is made on what the one before left. */
+  const inTurn = useCallback(<R,>(work: () => Promise<R>): Promise<R> => {
+    const next = queue.current.then(work, work);
+    queue.current = next;
+    return next;
+  }, []);
+
+  const reload = useCallback(
+    async (list: ListName): Promise<void> => {
+      const fresh = await getJson<{ entries: Entry[]; version: number }>(`/api/standard/lists/${list}`);
+      become({ ...current.current.standard, [list]: fresh.entries } as OfficeStandard, fresh.version);
+    },
+    [become],
+  );
+
+  /** Shows an edit at once, sends it, and takes it back where the server does not store it. */
+  const send = useCallback(
+    async <T extends { version: number }>(
+      after: OfficeStandard | undefined,
+      path: string,
+      body: unknown,
+    ): Promise<T | ApiError> => {
+      const before = current.current;
+      if (after) become(after, before.version);
+      setSaving(true);
+      try {
+        const saved = await sendJson<T>("PATCH", path, body);
+        become(current.current.standard, saved.version);
+        return saved;
+      } catch (error) {
+        become(before.standard, before.version);
+        return error instanceof ApiError ? error : new ApiError(0, wordsOf(error));
+      } finally {
+        setSaving(false);
+      }
+    },
+    [become],
+  );
+
+  const storeList = useCallback(
+    async (list: ListName, edits: readonly EntryEdit[], force = false): Promise<boolean> => {
+      const { standard } = current.current;
+      const before = new Map((standard[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
+      const seen = edits.map((edit) =>
+        force || edit.key === null ? edit : { ...edit, was: before.get(edit.key) ?? null },
+      );
+      const saved = await send<{ version: number; merged: string[]; entries?: Entry[] }>(
+        applyEdits(standard, list, edits),
+        `/api/standard/lists/${list}`,
+        { edits: seen },
+      );
+      if (saved instanceof ApiError) {
+        if (saved.conflicts.length > 0) setConflict({ list, conflicts: saved.conflicts as readonly Conflict[], edits });
+        else notice(saved.message, "error");
+        return false;
+      }
+      if (saved.entries) {
+        become({ ...current.current.standard, [list]: saved.entries } as OfficeStandard, saved.version);
+        notice(`Somebody else had changed ${saved.merged.join(", ")} too; both changes were brought together.`, "info");
+      }
+      return true;
+    },
+    [become, notice, send],
+  );
+
+  const storeCells = useCallback(
+    async (cells: readonly CellEdit[]): Promise<boolean> => {
+      const saved = await send(withCells(current.current.standard, cells), "/api/standard/showing", { cells });
+      if (saved instanceof ApiError) notice(saved.message, "error");
+      return !(saved instanceof ApiError);
+    },
+    [notice, send],
+  );
+
+  const note = useCallback((step: Step) => {
+    setDone((was) => [...was, step].slice(-MOST_STEPS));
+    setUndone([]);
+  }, []);
+
+  const edit = useCallback(
+    (list: ListName, forth: readonly EntryEdit[]): Promise<boolean> =>
+      inTurn(async () => {
+        const back = inverseEdits(current.current.standard, list, forth);
+        const stored = await storeList(list, forth);
+        if (stored) note({ kind: "list", list, forth, back });
+        return stored;
+      }),
+    [inTurn, note, storeList],
+  );
+
+  const editCells = useCallback(
+    (forth: readonly CellEdit[]): Promise<boolean> =>
+      inTurn(async () => {
+        const { showing } = current.current.standard;
+        const back = forth.map(({ layer, kind }) => ({ layer, kind, state: showing[layer]?.[kind] ?? null }));
+        const stored = await storeCells(forth);
+        if (stored) note({ kind: "cells", forth, back });
+        return stored;
+      }),
+    [inTurn, note, storeCells],
+  );
+
+  const editScheme = useCallback(
+    (which: "layers" | "sheets", scheme: SchemeEntry): Promise<boolean> =>
+      inTurn(async () => {
+        const { standard } = current.current;
+        const saved = await send(
+          { ...standard, naming: { ...standard.naming, [which]: scheme } },
+          "/api/standard/scheme",
+          { which, scheme, was: standard.naming[which] },
+        );
+        if (saved instanceof ApiError) notice(saved.message, "error");
+        return !(saved instanceof ApiError);
+      }),
+    [inTurn, notice, send],
+  );
+
+  const editFacts = useCallback(
+    (facts: Readonly<Record<string, unknown>>): Promise<boolean> =>
+      inTurn(async () => {
+        const { standard } = current.current;
+        const { defaultLayers, textStyleNames, rule, ...plain } = facts;
+        const naming = {
+          ...standard.naming,
+          ...(defaultLayers === undefined ? {} : { defaultLayers }),
+          ...(textStyleNames === undefined ? {} : { textStyleNames }),
+        };
+        const saved = await send(
+          rule === undefined ? ({ ...standard, ...plain, naming } as OfficeStandard) : undefined,
+          "/api/standard/facts",
+          facts,
+        );
+        if (saved instanceof ApiError) notice(saved.message, "error");
+        return !(saved instanceof ApiError);
+      }),
+    [inTurn, notice, send],
+  );
+
+  const replay = useCallback(
+    (step: Step, way: "forth" | "back"): Promise<boolean> =>
+      step.kind === "list" ? storeList(step.list, step[way]) : storeCells(step[way]),
+    [storeCells, storeList],
+  );
+
+  const undo = useCallback(() => {
+    const last = done.at(-1);
+    if (!last) return;
+    void inTurn(async () => {
+      if (!(await replay(last, "back"))) return;
+      setDone((was) => was.slice(0, -1));
+      setUndone((was) => [...was, last]);
+    });
+  }, [done, inTurn, replay]);
+
+  const redo = useCallback(() => {
+    const last = undone.at(-1);
+    if (!last) return;
+    void inTurn(async () => {
+      if (!(await replay(last, "forth"))) return;
+      setUndone((was) => was.slice(0, -1));
+      setDone((was) => [...was, last]);
+    });
+  }, [inTurn, replay, undone]);
+
+  useUndoKeys(undo, redo);
+
+  const draft = useMemo<Draft>(
+    () => ({
+      ...state,
+      mayEdit,
+      saving,
+      edit,
+      editCells,
+      editScheme,
+      editFacts,
+      undo,
+      redo,
+      canUndo: done.length > 0,
+      canRedo: undone.length > 0,
+    }),
+    [state, mayEdit, saving, edit, editCells, editScheme, editFacts, undo, redo, done.length, undone.length],
+  );
+  return (
+    <Context.Provider value={draft}>
+      {children}
+      {conflict && (
+        <ConflictDialog
+          list={conflict.list}
+          conflicts={conflict.conflicts}
+          onTheirs={() => {
+            setConflict(null);
+            void inTurn(() => reload(conflict.list));
+          }}
+          onMine={() => {
+            setConflict(null);
+            void inTurn(async () => {
+              await reload(conflict.list);
+              const gone = new Set(conflict.conflicts.filter((each) => each.theirs === null).map((each) => each.key));
+              // What was removed meanwhile is added again.
+              await storeList(
+                conflict.list,
+                conflict.edits.map((each) => (each.key !== null && gone.has(each.key) ? { ...each, key: null } : each)),
+                true,
+              );
+            });
+          }}
+        />
+      )}
+    </Context.Provider>
+  );
+}
+
+function useUndoKeys(undo: () => void, redo: () => void): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const typing = /INPUT|TEXTAREA/.test((event.target as HTMLElement).tagName);
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || typing) return;
+      event.preventDefault();
+      (event.shiftKey ? redo : undo)();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [undo, redo]);
+}

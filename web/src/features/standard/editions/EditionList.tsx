@@ -1,0 +1,82 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { useRouter } from "next/navigation";
+import { sendJson, wordsOf } from "../../shared/api";
+import { useNotice } from "../../shared/Notice";
+
+export interface EditionRow {
+  readonly number: number;
+  readonly digest: string;
+  readonly summary: string;
+  readonly publishedBy: string;
+  readonly publishedAt: string;
+}
+
+/** Published editions: sealed, each with its digest; the draft can be rolled back to any. */
+export function EditionList({
+  editions,
+  mayEdit,
+  version,
+}: {
+  editions: readonly EditionRow[];
+  mayEdit: boolean;
+  version: number;
+}) {
+  const router = useRouter();
+  const notice = useNotice();
+  const rollBack = async (edition: number): Promise<void> => {
+    try {
+      await sendJson("POST", "/api/standard/roll-back", { edition, version });
+      notice(`The draft says what edition ${edition} says.`);
+      window.location.assign("/standard/editions");
+    } catch (error) {
+      notice(wordsOf(error), "error");
+      router.refresh();
+    }
+  };
+  if (editions.length === 0) return <Typography color="text.secondary">Nothing has been published yet.</Typography>;
+  return (
+    <Box sx={{ maxWidth: 900 }}>
+      {editions.map((edition, i) => (
+        <Box
+          key={edition.number}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: "120px 1fr auto",
+            gap: 2,
+            py: 1.25,
+            borderBottom: "1px solid",
+            borderColor: "divider",
+          }}
+        >
+          <Box>
+            <Typography variant="h2">Edition {edition.number}</Typography>
+            {i === 0 && (
+              <Typography variant="caption" sx={{ color: "success.main" }}>
+                in force
+              </Typography>
+            )}
+          </Box>
+          <Box>
+            <Typography variant="body1" sx={{ whiteSpace: "pre-wrap", overflowWrap: "anywhere" }}>
+              {edition.summary}
+            </Typography>
+            <Typography variant="caption" color="text.secondary">
+              {edition.publishedBy},{" "}
+              {new Date(edition.publishedAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })} ·
+              digest <code>{edition.digest.slice(0, 16)}</code>
+            </Typography>
+          </Box>
+          <Box>
+            <Button href={`/api/standard/manual?edition=${edition.number}`}>Manual</Button>
+            <Button href={`/api/standard/export?edition=${edition.number}`}>JSON</Button>
+            <Button href={`/api/standard/workbook?edition=${edition.number}`}>XLSX</Button>
+            {mayEdit && <Button onClick={() => void rollBack(edition.number)}>Roll draft back</Button>}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,173 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useEffect, useState } from "react";
+import { isListName, LISTS } from "@hemstitch/core/standard/plain";
+import { getJson, wordsOf } from "../../shared/api";
+
+interface Row {
+  readonly id: number;
+  readonly at: string;
+  readonly who: string;
+  readonly what: string;
+  readonly entry: string | null;
+  readonly before: unknown;
+  readonly after: unknown;
+}
+
+const ABOUT = [
+  ["", "everything"],
+  ["standard.", "the standard"],
+  ["standard.layers", "layers"],
+  ["standard.showing", "the showing chart"],
+  ["request.", "requests"],
+  ["people.", "people"],
+  ["plan-set.", "plan sets"],
+  ["file.", "files"],
+] as const;
+
+/** `standard.layers` → “layer”. */
+const whatWords = (what: string): string => {
+  const name = what.split(".")[1] ?? "";
+  return isListName(name) ? LISTS[name].one : what.replaceAll(/[.-]/g, " ");
+};
+
+/** What of an entry changed, from what to what; an entry that is new or gone is told as that. */
+function changeWords(before: unknown, after: unknown): string {
+  if (before === null || before === undefined)
+    return after === null || after === undefined ? "" : typeof after === "object" ? "added" : `→ ${String(after)}`;
+  if (after === null || after === undefined)
+    return typeof before === "object" ? "removed" : `${String(before)} → nothing`;
+  if (typeof before !== "object" || typeof after !== "object") return `${String(before)} → ${String(after)}`;
+  const [a, b] = [before as Record<string, unknown>, after as Record<string, unknown>];
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])]
+    .filter((key) => JSON.stringify(a[key]) !== JSON.stringify(b[key]))
+    .map((key) => `${key} ${short(a[key])} → ${short(b[key])}`)
+    .join("; ");
+}
+
+const short = (value: unknown): string => {
+  const text = value === undefined ? "nothing" : typeof value === "string" ? value : JSON.stringify(value);
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
+};
+
+/** Every change: who, when, what, from, to. Filtered, and out as CSV. */
+export function Log({ people }: { people: readonly string[] }) {
+  const [who, setWho] = useState("");
+  const [what, setWhat] = useState("");
+  const [words, setWords] = useState("");
+  const [from, setFrom] = useState("");
+  const [to, setTo] = useState("");
+  const [rows, setRows] = useState<readonly Row[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const query = new URLSearchParams({ who, what, words, from, to }).toString();
+  useEffect(() => {
+    let wanted = true;
+    const timer = setTimeout(() => {
+      getJson<{ log: Row[] }>(`/api/log?${query}`)
+        .then(({ log }) => wanted && (setRows(log), setProblem(null)))
+        .catch((error: unknown) => wanted && setProblem(wordsOf(error)));
+    }, 200);
+    return () => {
+      wanted = false;
+      clearTimeout(timer);
+    };
+  }, [query]);
+  return (
+    <>
+      <Box sx={{ display: "flex", gap: 1.5, mb: 1.5, pt: 1, flexWrap: "wrap", alignItems: "center" }}>
+        <TextField select label="Who" value={who} onChange={(event) => setWho(event.target.value)} sx={{ width: 180 }}>
+          <MenuItem value="">everybody</MenuItem>
+          {people.map((each) => (
+            <MenuItem key={each} value={each}>
+              {each}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="What"
+          value={what}
+          onChange={(event) => setWhat(event.target.value)}
+          sx={{ width: 170 }}
+        >
+          {ABOUT.map(([value, title]) => (
+            <MenuItem key={value} value={value}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField label="Entry" value={words} onChange={(event) => setWords(event.target.value)} sx={{ width: 150 }} />
+        <TextField
+          label="From"
+          type="date"
+          value={from}
+          onChange={(event) => setFrom(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          label="To"
+          type="date"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <Box sx={{ flex: 1 }} />
+        <Button href={`/api/log?${query}&format=csv`}>Download CSV</Button>
+      </Box>
+      {problem && (
+        <Typography role="alert" color="error">
+          {problem}
+        </Typography>
+      )}
+      <Box
+        component="table"
+        aria-label="Log"
+        sx={{
+          width: "100%",
+          borderCollapse: "collapse",
+          fontSize: 13,
+          "& th, & td": {
+            textAlign: "left",
+            py: 0.5,
+            pr: 2,
+            borderBottom: "1px solid",
+            borderColor: "divider",
+            fontWeight: 400,
+            verticalAlign: "top",
+          },
+        }}
+      >
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+            <th>From → to</th>
+          </tr>
+        </thead>
+        <tbody>
+          {(rows ?? []).map((row) => (
+            <tr key={row.id}>
+              <td style={{ whiteSpace: "nowrap" }}>
+                {new Date(row.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+              </td>
+              <td>{row.who}</td>
+              <td>
+                {whatWords(row.what)} {row.entry && <code>{row.entry}</code>}
+              </td>
+              <td style={{ overflowWrap: "anywhere" }}>{changeWords(row.before, row.after)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      {rows?.length === 0 && <Typography color="text.secondary">Nothing matches.</Typography>}
+      {rows !== null && rows.length >= 300 && (
+        <Typography variant="body2">The newest 300; the CSV has them all.</Typography>
+      )}
+    </>
+  );
+}

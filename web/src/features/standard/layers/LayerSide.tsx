@@ -1,0 +1,67 @@
+"use client";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
+import { useState } from "react";
+import { blankEntry, type Entry } from "@hemstitch/core/standard/plain";
+import { useDraft } from "../draft";
+import { EntryPanel } from "../EntryPanel";
+import { SchemeEditor } from "../SchemeEditor";
+import { NameBuilder } from "./NameBuilder";
+import { NameParts } from "./NameParts";
+import { NameTester } from "./NameTester";
+
+/** Beside the layer register: the chosen layer, the scheme of names, a name built, names tested. */
+export default function LayerSide({
+  chosen,
+  adding,
+  onChoose,
+}: {
+  chosen: string | null;
+  adding: boolean;
+  onChoose: (key: string | null) => void;
+}) {
+  const { standard, mayEdit, edit, editScheme } = useDraft();
+  const [tab, setTab] = useState<"entry" | "scheme" | "build" | "test">("entry");
+  const scheme = standard.naming.layers;
+  const names = standard.layers.map((layer) => layer.name);
+  const add = async (name: string): Promise<void> => {
+    const entry = { ...blankEntry(standard, "layers"), name };
+    if (!(await edit("layers", [{ key: null, entry, at: 0 }]))) return;
+    onChoose(name);
+    setTab("entry");
+  };
+  return (
+    <>
+      <Tabs
+        value={adding ? "entry" : tab}
+        onChange={(_event, value: typeof tab) => setTab(value)}
+        sx={{
+          minHeight: 34,
+          mb: 1.5,
+          "& .MuiTab-root": { minHeight: 34, py: 0, px: 1.25, minWidth: 0, textTransform: "none" },
+        }}
+      >
+        <Tab value="entry" label="Layer" />
+        <Tab value="build" label="Build a name" />
+        <Tab value="test" label="Test names" />
+        <Tab value="scheme" label="Scheme" />
+      </Tabs>
+      {(adding || tab === "entry") && (
+        <EntryPanel
+          list="layers"
+          chosen={chosen}
+          adding={adding}
+          onChoose={onChoose}
+          more={(entry: Entry) => (entry["name"] ? <NameParts name={String(entry["name"])} scheme={scheme} /> : null)}
+        />
+      )}
+      {!adding && tab === "build" && (
+        <NameBuilder scheme={scheme} taken={names} mayAdd={mayEdit} onAdd={(name) => void add(name)} />
+      )}
+      {!adding && tab === "test" && <NameTester scheme={scheme} register={names} />}
+      {!adding && tab === "scheme" && (
+        <SchemeEditor scheme={scheme} mayEdit={mayEdit} onStore={(next) => editScheme("layers", next)} />
+      )}
+    </>
+  );
+}

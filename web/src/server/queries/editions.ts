@@ -1,0 +1,74 @@
+import { createHash } from "node:crypto";
+import { desc, eq, max } from "drizzle-orm";
+import { canonical, differences, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import type { Asker } from "../access/access";
+import { database } from "../database/client";
+import { storable, storableText } from "../database/jsonb";
+import { changeLog, editions } from "../database/schema";
+import { draftOf } from "./standard";
+
+/** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
+export const digestOf = (standard: OfficeStandard): string =>
+  createHash("sha256").update(writeStandard(standard)).digest("hex");
+
+/** The editions of an office, newest first, without their contents. */
+export const editionsOf = (officeId: string) =>
+  database()
+    .select({
+      number: editions.number,
+      digest: editions.digest,
+      summary: editions.summary,
+      publishedBy: editions.publishedBy,
+      publishedAt: editions.publishedAt,
+    })
+    .from(editions)
+    .where(eq(editions.officeId, officeId))
+    .orderBy(desc(editions.number));
+
+export type Published =
+  | { readonly kind: "published"; readonly number: number; readonly digest: string }
+  | { readonly kind: "newer"; readonly version: number }
+  | { readonly kind: "unchanged"; readonly number: number };
+
+/** Publishes the draft as the next edition and seals it. `version` is the draft that the publisher looked at. */
+export async function publish(
+  asker: Pick<Asker, "officeId" | "who">,
+  summary: string,
+  version: number,
+): Promise<Published> {
+  return database().transaction(async (transaction): Promise<Published> => {
+    const draft = await draftOf(asker.officeId, transaction);
+    if (draft.version !== version) return { kind: "newer", version: draft.version };
+    const [last] = await transaction
+      .select({ number: max(editions.number) })
+      .from(editions)
+      .where(eq(editions.officeId, asker.officeId));
+    const number = (last?.number ?? 0) + 1;
+    const [before] = await transaction
+      .select()
+      .from(editions)
+      .where(eq(editions.officeId, asker.officeId))
+      .orderBy(desc(editions.number))
+      .limit(1);
+    if (before && differences(before.content, draft.content).length === 0)
+      return { kind: "unchanged", number: before.number };
+    const content = canonical({ ...draft.content, edition: String(number) });
+    const digest = digestOf(content);
+    await transaction.insert(editions).values({
+      officeId: asker.officeId,
+      number,
+      content: storable(content),
+      digest,
+      summary: storableText(summary),
+      publishedBy: asker.who,
+    });
+    await transaction.insert(changeLog).values({
+      officeId: asker.officeId,
+      who: asker.who,
+      what: "standard.published",
+      entry: `edition ${number}`,
+      after: { number, digest, summary },
+    });
+    return { kind: "published", number, digest };
+  });
+}
