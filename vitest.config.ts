@@ -1,3 +1,4 @@
+import { join } from "node:path";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
@@ -6,7 +7,10 @@ export default defineConfig({
       { test: { name: "core", include: ["core/test/**/*.test.ts"], testTimeout: 60_000 } },
       { test: { name: "cli", include: ["cli/test/**/*.test.ts"], testTimeout: 60_000 } },
       { test: { name: "demo", include: ["demo/test/**/*.test.ts"], testTimeout: 120_000 } },
-      { test: { name: "database", include: ["web/test/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false } },
+      {
+        resolve: { alias: { "@": join(import.meta.dirname, "web/src") } },
+        test: { name: "database", include: ["web/test/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
+      },
     ],
   },
 });

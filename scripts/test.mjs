@@ -86,12 +86,16 @@ try {
   if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo"]);
   if (parts.includes("database") || parts.includes("browser")) {
     const { startPostgres } = await import("./lib/postgres.mjs");
-    const { migrate, startApplication } = await import("./lib/application.mjs");
+    const { demoPeople, migrate, ownSecret, startApplication } = await import("./lib/application.mjs");
     const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
     cleanups.push(server.stop);
     if (parts.includes("database")) {
       migrate(server.url);
-      vitest("database", ["database"], { DATABASE_URL: server.url, HEMSTITCH_ROOT: root });
+      vitest("database", ["database"], {
+        DATABASE_URL: server.url,
+        HEMSTITCH_ROOT: root,
+        HEMSTITCH_SECRET: ownSecret(),
+      });
     }
     if (parts.includes("browser")) {
       const { buildIfChanged } = await import("./lib/build-state.mjs");
@@ -102,7 +106,7 @@ try {
       run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
         env: { ...process.env, DATABASE_URL: url },
       });
-      const application = await startApplication(url, { port: 3100 });
+      const application = await startApplication(url, { port: 3100, more: demoPeople() });
       cleanups.push(application.stop);
       playwright({ HEMSTITCH_ADDRESS: application.address });
     }

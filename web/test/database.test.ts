@@ -1,14 +1,26 @@
 import { eq, sql } from "drizzle-orm";
 import { afterAll, describe, expect, it } from "vitest";
-import type { LayerEntry } from "@hemstitch/core/standard";
-import { changeLog, files } from "../src/server/database/schema";
+import { canonical, preset, type Entry, type LayerEntry, type OfficeStandard } from "@hemstitch/core/standard";
+import { changeLog, editions, files, planSets, requests } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
-import { editChapter, officeStandard, replaceStandard } from "../src/server/queries/standard";
-import { database, newOffice, pool, sha256 } from "./support";
+import { digestOf, editionsOf, publish } from "../src/server/queries/editions";
+import { logOf } from "../src/server/queries/log";
+import { ask, decide, requestsOf, seeAnswer, unseenAnswers } from "../src/server/queries/requests";
+import {
+  draftOf,
+  editionInForce,
+  editionOf,
+  editList,
+  replaceDraft,
+  standardFor,
+} from "../src/server/queries/standard";
+import { rememberMapping, tryTable } from "../src/server/queries/tables";
+import { database, newOffice, newPerson, pool, sha256 } from "./support";
 
 afterAll(() => pool.end());
 
-const asker = async () => ({ officeId: await newOffice(), officeName: "", who: "coordinator" });
+const asker = async (change?: (standard: OfficeStandard) => void) =>
+  newPerson(await newOffice(change), "coordinator", "Ida Fenn");
 const layer = (name: string): LayerEntry => ({
   name,
   purpose: "",
@@ -17,6 +29,9 @@ const layer = (name: string): LayerEntry => ({
   screenColour: "#112233",
   plots: true,
 });
+const layerOf = (standard: OfficeStandard, name: string): Entry =>
+  standard.layers.find((each) => each.name === name) as unknown as Entry;
+const entry = (value: LayerEntry): Entry => value as unknown as Entry;
 
 /** What the database itself says of a statement. */
 const refusal = async (statement: Promise<unknown>): Promise<string> => {
@@ -32,15 +47,16 @@ describe("what is sealed", () => {
   it("files as received can't be changed or removed, even by hand", async () => {
     const bytes = new TextEncoder().encode(`file ${Math.random()}`);
     await keepFile(database, sha256(bytes), bytes);
+    const hash = eq(files.sha256, sha256(bytes));
     expect(
       await refusal(
         database
           .update(files)
           .set({ bytes: new Uint8Array(1) })
-          .where(eq(files.sha256, sha256(bytes))),
+          .where(hash),
       ),
     ).toContain("never changed");
-    expect(await refusal(database.delete(files).where(eq(files.sha256, sha256(bytes))))).toContain("never changed");
+    expect(await refusal(database.delete(files).where(hash))).toContain("never changed");
     await keepFile(database, sha256(bytes), bytes);
   });
   it("the log of changes only grows", async () => {
@@ -51,64 +67,225 @@ describe("what is sealed", () => {
     ).toContain("never changed");
     expect(await refusal(database.execute(sql`delete from change_log`))).toContain("never changed");
   });
+  it("a published edition can't be changed, removed or swept away, even by hand", async () => {
+    const who = await asker();
+    expect(await publish(who, "First", 1)).toMatchObject({ kind: "published", number: 1 });
+    const own = eq(editions.officeId, who.officeId);
+    expect(await refusal(database.update(editions).set({ summary: "Other" }).where(own))).toContain("never changed");
+    expect(await refusal(database.delete(editions).where(own))).toContain("never changed");
+    expect(await refusal(database.execute(sql`truncate editions`))).toContain("never changed");
+  });
 });
 
-describe("editing the standard", () => {
-  it("stores an edit, counts the version and logs who changed what from what to what", async () => {
+describe("editing the draft", () => {
+  it("stores an edit, counts the version and logs who changed which entry from what to what", async () => {
     const who = await asker();
-    const before = await officeStandard(who.officeId);
-    const edit = {
-      key: "A-GLAZ",
-      entry: { ...before.content.layers.find((each) => each.name === "A-GLAZ")!, pen: "0.18" },
-    };
-    expect(await editChapter(who, "layers", before.version, [edit])).toEqual({
+    const before = await draftOf(who.officeId);
+    const was = layerOf(before.content, "A-GLAZ");
+    expect(await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.18" }, was }])).toMatchObject({
       kind: "saved",
       version: before.version + 1,
     });
-    const after = await officeStandard(who.officeId);
-    expect(after.content.layers.find((each) => each.name === "A-GLAZ")!.pen).toBe("0.18");
-    const [entry] = await database.select().from(changeLog).where(eq(changeLog.officeId, who.officeId));
-    expect(entry).toMatchObject({
-      who: "coordinator",
+    expect(layerOf((await draftOf(who.officeId)).content, "A-GLAZ")["pen"]).toBe("0.18");
+    const [row] = await logOf(who.officeId, { words: "GLAZ" }, 10);
+    expect(row).toMatchObject({
+      who: "Ida Fenn",
       what: "standard.layers",
-      before: [{ name: "A-GLAZ", pen: "0.25" }],
-      after: [{ key: "A-GLAZ", entry: { pen: "0.18" } }],
+      entry: "A-GLAZ",
+      before: { pen: "0.25" },
+      after: { pen: "0.18" },
     });
   });
-  it("two people: the second is told, and nobody's work is lost", async () => {
+  it("two people at once, each on another entry: both are stored", async () => {
     const who = await asker();
-    const { version } = await officeStandard(who.officeId);
+    const { content } = await draftOf(who.officeId);
+    const names = ["A-WALL", "A-DOOR", "A-GLAZ", "A-FURN"];
     const results = await Promise.all(
-      ["A-SIGN", "A-SPCL"].map((name) => editChapter(who, "layers", version, [{ key: null, entry: layer(name) }])),
+      names.map((name) =>
+        editList(who, "layers", [
+          { key: name, entry: { ...layerOf(content, name), note: "changed" }, was: layerOf(content, name) },
+        ]),
+      ),
     );
-    expect(results.map((result) => result.kind).sort()).toEqual(["newer", "saved"]);
-    const names = (await officeStandard(who.officeId)).content.layers.map((each) => each.name);
-    expect(names.filter((name) => name === "A-SIGN" || name === "A-SPCL").length).toBe(1);
+    expect(results.map((result) => result.kind)).toEqual(names.map(() => "saved"));
+    const after = (await draftOf(who.officeId)).content;
+    for (const name of names) expect(layerOf(after, name)["note"]).toBe("changed");
+  });
+  it("two people on one entry: what touches other things is brought together, what clashes is told, and nothing is lost", async () => {
+    const who = await asker();
+    const was = layerOf((await draftOf(who.officeId)).content, "A-GLAZ");
+    await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.18" }, was }]);
+    expect(await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, purpose: "Glass" }, was }])).toMatchObject({
+      kind: "saved",
+      merged: ["A-GLAZ"],
+    });
+    expect(layerOf((await draftOf(who.officeId)).content, "A-GLAZ")).toMatchObject({ pen: "0.18", purpose: "Glass" });
+    const clash = await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.35" }, was }]);
+    expect(clash).toMatchObject({
+      kind: "conflict",
+      conflicts: [{ key: "A-GLAZ", properties: ["pen"], theirs: { pen: "0.18" }, mine: { pen: "0.35" } }],
+    });
+    await editList(who, "layers", [{ key: "A-GLAZ", entry: null }]);
+    expect(await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.5" }, was }])).toMatchObject({
+      kind: "conflict",
+      conflicts: [{ theirs: null }],
+    });
   });
   it("with an error stores nothing and says where it is", async () => {
     const who = await asker();
-    const before = await officeStandard(who.officeId);
-    const result = await editChapter(who, "layers", before.version, [
-      { key: null, entry: layer("A-SIGN") },
-      { key: "A-WALL", entry: { ...layer("A-WALL"), pen: "9" } },
+    const before = await draftOf(who.officeId);
+    const result = await editList(who, "layers", [
+      { key: null, entry: entry(layer("A-SIGN")) },
+      { key: "A-WALL", entry: entry({ ...layer("A-WALL"), pen: "9" }) },
     ]);
     expect(result).toMatchObject({ kind: "wrong", problems: [{ at: "layers[0].pen" }] });
-    expect(await officeStandard(who.officeId)).toEqual(before);
+    expect(await draftOf(who.officeId)).toEqual(before);
   });
-  it("an import with errors stores nothing", async () => {
+  it("a pen that layers use is not removed; the answer says who uses it", async () => {
     const who = await asker();
-    const before = await officeStandard(who.officeId);
-    expect((await replaceStandard(who, { ...before.content, pens: "none" }, before.version)).kind).toBe("wrong");
-    expect(await officeStandard(who.officeId)).toEqual(before);
+    const result = await editList(who, "pens", [{ key: "0.7", entry: null }]);
+    expect(result).toMatchObject({ kind: "wrong" });
+    expect(JSON.stringify(result)).toContain("A-COLS");
+  });
+  it("replaced by a standard that somebody has changed meanwhile: told, nothing stored", async () => {
+    const who = await asker();
+    expect(await replaceDraft(who, preset("iso-13567")!, 7)).toMatchObject({ kind: "newer" });
+    expect((await draftOf(who.officeId)).content.name).toBe("Tarnwick Plan Room");
   });
   it("takes 5,000 layers", async () => {
     const who = await asker();
-    const { version } = await officeStandard(who.officeId);
     const edits = Array.from({ length: 5000 }, (_, i) => ({
       key: null,
-      entry: layer(`A-WALL-${String(i).padStart(4, "0")}`),
+      entry: entry(layer(`A-WALL-${String(i).padStart(4, "0")}`)),
     }));
-    expect((await editChapter(who, "layers", version, edits)).kind).toBe("saved");
-    expect((await officeStandard(who.officeId)).content.layers.length).toBe(5034);
+    expect((await editList(who, "layers", edits)).kind).toBe("saved");
+    expect((await draftOf(who.officeId)).content.layers.length).toBe(5034);
+  });
+  it("keeps texts of 4,000 characters in any script, with NUL and halves of letters made storable", async () => {
+    const who = await asker();
+    const was = layerOf((await draftOf(who.officeId)).content, "A-WALL");
+    const note = `=1+1 <b> 壁🧱\u0000\ud800 ${"ä".repeat(3900)}`;
+    expect((await editList(who, "layers", [{ key: "A-WALL", entry: { ...was, note }, was }])).kind).toBe("saved");
+    expect(String(layerOf((await draftOf(who.officeId)).content, "A-WALL")["note"])).toContain("壁🧱");
+  });
+});
+
+describe("editions", () => {
+  it("are numbered, carry a digest of what they say, and judge from then on", async () => {
+    const who = await asker();
+    expect((await standardFor(who.officeId, null)).edition).toBe("draft");
+    const first = await publish(who, "First", 1);
+    const edition = (await editionInForce(who.officeId))!;
+    expect(first).toEqual({ kind: "published", number: 1, digest: edition.digest });
+    expect(digestOf(edition.content)).toBe(edition.digest);
+    expect((await standardFor(who.officeId, null)).edition).toBe("1");
+    const was = layerOf((await draftOf(who.officeId)).content, "A-GLAZ");
+    await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.18" }, was }]);
+    expect(layerOf(await standardFor(who.officeId, null), "A-GLAZ")["pen"]).toBe("0.25");
+    expect(await publish(who, "Second", 2)).toMatchObject({ kind: "published", number: 2 });
+    expect(layerOf(await standardFor(who.officeId, null), "A-GLAZ")["pen"]).toBe("0.18");
+    expect((await editionsOf(who.officeId)).map((each) => each.number)).toEqual([2, 1]);
+    // A plan set that follows an edition goes on with it.
+    const [set] = await database
+      .insert(planSets)
+      .values({ officeId: who.officeId, name: "Old", units: "metric", edition: 1 })
+      .returning({ id: planSets.id });
+    expect(layerOf(await standardFor(who.officeId, set!.id), "A-GLAZ")["pen"]).toBe("0.25");
+  });
+  it("a draft that changed since it was looked at is not published; one that says nothing new neither", async () => {
+    const who = await asker();
+    expect((await publish(who, "x", 99)).kind).toBe("newer");
+    await publish(who, "First", 1);
+    expect(await publish(who, "Again", 1)).toEqual({ kind: "unchanged", number: 1 });
+  });
+  it("published twice at once make one edition", async () => {
+    const who = await asker();
+    const results = await Promise.all([publish(who, "a", 1), publish(who, "b", 1)]);
+    expect((await editionsOf(who.officeId)).length).toBe(1);
+    expect(results.map((result) => result.kind).sort()).toEqual(["published", "unchanged"]);
+  });
+  it("the draft is rolled back to any of them", async () => {
+    const who = await asker();
+    await publish(who, "First", 1);
+    await editList(who, "layers", [{ key: "A-AREA", entry: null }]);
+    const edition = (await editionOf(who.officeId, 1))!;
+    expect((await replaceDraft(who, edition.content, 2, "standard.rolled-back")).kind).toBe("saved");
+    expect(canonical((await draftOf(who.officeId)).content)).toEqual({
+      ...canonical(edition.content),
+      edition: "draft",
+    });
+  });
+});
+
+describe("requests", () => {
+  const wish = {
+    list: "layers" as const,
+    entryKey: "",
+    sample: { ...layer("A-SIGN"), purpose: "Signs" } as unknown as Record<string, unknown>,
+    reason: "The sign has no layer.",
+    finding: null,
+  };
+  it("an accepted one enters the draft with the credit, and the asker is told", async () => {
+    const coordinator = await asker();
+    const drafter = await newPerson(coordinator.officeId, "drafter", "Orrin Marrow");
+    const id = await ask(drafter, wish);
+    expect(await decide(coordinator, id, { state: "accepted", answer: "Good.", entry: null })).toEqual({
+      kind: "decided",
+    });
+    expect(layerOf((await draftOf(coordinator.officeId)).content, "A-SIGN")).toMatchObject({ purpose: "Signs" });
+    expect((await logOf(coordinator.officeId, { what: "standard.layers" }, 1))[0]!.who).toBe(
+      "Ida Fenn, asked by Orrin Marrow",
+    );
+    expect(await unseenAnswers(drafter)).toMatchObject([{ state: "accepted", answer: "Good.", decidedBy: "Ida Fenn" }]);
+    expect((await seeAnswer(coordinator, id)).length).toBe(0);
+    await seeAnswer(drafter, id);
+    expect(await unseenAnswers(drafter)).toEqual([]);
+  });
+  it("an amended one enters as amended; a declined one does not; none is decided twice", async () => {
+    const who = await asker();
+    const [a, b] = [await ask(who, wish), await ask(who, { ...wish, sample: { ...wish.sample, name: "A-SPCL" } })];
+    expect((await decide(who, a, { state: "amended", answer: "", entry: { ...wish.sample, pen: "0.35" } })).kind).toBe(
+      "decided",
+    );
+    expect(layerOf((await draftOf(who.officeId)).content, "A-SIGN")["pen"]).toBe("0.35");
+    expect((await decide(who, b, { state: "declined", answer: "No.", entry: null })).kind).toBe("decided");
+    expect(layerOf((await draftOf(who.officeId)).content, "A-SPCL")).toBeUndefined();
+    expect((await decide(who, b, { state: "accepted", answer: "", entry: null })).kind).toBe("gone");
+  });
+  it("one that the standard can't take stays open, and says why", async () => {
+    const who = await asker();
+    const id = await ask(who, { ...wish, sample: { ...wish.sample, pen: "9" } });
+    expect(await decide(who, id, { state: "accepted", answer: "", entry: null })).toMatchObject({ kind: "wrong" });
+    const [row] = await database.select({ state: requests.state }).from(requests).where(eq(requests.id, id));
+    expect(row!.state).toBe("open");
+  });
+  it("a reader sees their own only", async () => {
+    const who = await asker();
+    const reader = await newPerson(who.officeId, "reader");
+    await ask(who, wish);
+    await ask(reader, wish);
+    expect((await requestsOf(who)).length).toBe(2);
+    expect((await requestsOf(reader)).length).toBe(1);
+  });
+});
+
+describe("tables", () => {
+  const csv = (text: string): Uint8Array => new TextEncoder().encode(text);
+  const options = { sheet: "", mapping: "", replace: false };
+  it("are tried without storing, and the columns chosen last time are remembered", async () => {
+    const who = await asker();
+    const bytes = csv("Stift;Breite\nbold;0.6");
+    const first = await tryTable(who, "pens", bytes, options);
+    expect(first.ok && first.value.run.problems).toEqual(["No column holds the Pen, by which entries are known."]);
+    const chosen = await tryTable(who, "pens", bytes, { ...options, mapping: "id,widthMm" });
+    expect(chosen.ok && chosen.value.run.sums).toEqual({ added: 1, changed: 0, unchanged: 0, wrong: 0 });
+    expect((await draftOf(who.officeId)).version).toBe(1);
+    if (chosen.ok) {
+      await rememberMapping(who.officeId, "pens", chosen.value.columns, chosen.value.mapping);
+      expect((await editList(who, "pens", chosen.value.edits)).kind).toBe("saved");
+    }
+    const again = await tryTable(who, "pens", bytes, options);
+    expect(again.ok && again.value.run.mapping).toEqual(["id", "widthMm"]);
+    expect(again.ok && again.value.run.sums.unchanged).toBe(1);
   });
 });

@@ -7,13 +7,17 @@ import { unpackDrawing } from "@hemstitch/core/drawing";
 import { largePage } from "../../bench/src/large-page";
 import { on, onePage } from "../../core/test/support/raw-pdf";
 import { checkedByQpdf } from "../../core/test/support/tools";
-import { files, inspectedFiles } from "../src/server/database/schema";
+import { files, inspectedFiles, planSets } from "../src/server/database/schema";
+import { runEffectJob } from "../src/server/jobs/effect-job";
+import { publish } from "../src/server/queries/editions";
+import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
+import { draftOf, editList } from "../src/server/queries/standard";
 import { runInspectJob } from "../src/server/jobs/inspect-job";
 import { runMendJob } from "../src/server/jobs/mend-job";
 import { enqueue, INSPECT, queue } from "../src/server/jobs/queue";
 import { closeThreads } from "../src/server/jobs/threads";
 import { cancelFiles } from "../src/server/queries/inspections";
-import { database, newOffice, pool, waitingFile } from "./support";
+import { database, newOffice, newPerson, pool, waitingFile } from "./support";
 
 const BAD = onePage({ layers: ["walls"], content: on(0, "0.3 w 1 1 m 90 9 l S") });
 const row = async (id: string) => (await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, id)))[0]!;
@@ -55,7 +59,7 @@ describe("an inspection job", () => {
       layers: ["walls"],
       stops: 0,
       mends: 2,
-      standardName: "Tarnwick Plan Room, edition 4",
+      standardName: "Tarnwick Plan Room, draft",
     });
     expect(unpackDrawing(gunzipSync(first.drawing!)).layers[0]!.name).toBe("walls");
     await runInspectJob(database, id);
@@ -110,6 +114,63 @@ describe("a mend job", () => {
     checkedByQpdf(mended!.bytes);
     const [original] = await database.select().from(files).where(eq(files.sha256, after.sha256));
     expect(Buffer.from(original!.bytes).equals(Buffer.from(BAD))).toBe(true);
+  });
+});
+
+describe("what a draft would do", () => {
+  it("is worked out from kept drawings alone: per plan set and per change, as inspecting them again would find", async () => {
+    const officeId = await newOffice();
+    const who = await newPerson(officeId, "coordinator");
+    await publish(who, "First", 1);
+    const [set] = await database
+      .insert(planSets)
+      .values({ officeId, name: "Landing", units: "metric" })
+      .returning({ id: planSets.id });
+    const drawing = onePage({
+      layers: ["A-GLAZ", "A-SIGN"],
+      content: on(0, "0.25 w 1 1 m 90 9 l S 1 2 m 9 2 l S") + on(1, "0.25 w 1 3 m 9 3 l S"),
+    });
+    await runInspectJob(database, await waitingFile(officeId, drawing, { planSetId: set!.id }));
+    await runInspectJob(database, await waitingFile(officeId, drawing, { name: "stray.pdf" }));
+    const glaz = (await draftOf(officeId)).content.layers.find((layer) => layer.name === "A-GLAZ")!;
+    await editList(who, "layers", [
+      { key: "A-GLAZ", entry: { ...glaz, pen: "0.18" } as never },
+      { key: null, entry: { ...glaz, name: "A-SIGN", purpose: "Signs" } as never },
+    ]);
+    const id = await askForEffect(officeId, 2, 1);
+    await runEffectJob(database, id);
+    const effect = (await effectRow(officeId, id))!;
+    expect(effect.state).toBe("done");
+    expect(effect.result).toMatchObject({
+      drawings: 1,
+      sets: [
+        {
+          planSet: "Landing",
+          gained: 1,
+          lost: 1,
+          drawings: [
+            {
+              gainedFindings: [{ rule: "line/width-not-pen", layer: "A-GLAZ", count: 2 }],
+              lostFindings: [{ rule: "layer/unregistered", layer: "A-SIGN" }],
+            },
+          ],
+        },
+      ],
+      changes: [
+        { entry: "A-GLAZ", gained: 1, lost: 0, together: false },
+        { entry: "A-SIGN", gained: 0, lost: 1, together: false },
+      ],
+    });
+    // Run twice it does no harm, and another office can't see it.
+    await runEffectJob(database, id);
+    expect(await effectRow(await newOffice(), id)).toBeUndefined();
+  });
+  it("that was cancelled while it waited is not worked out", async () => {
+    const officeId = await newOffice();
+    const id = await askForEffect(officeId, 1, 1);
+    await cancelEffect(officeId, id);
+    await runEffectJob(database, id);
+    expect(await effectRow(officeId, id)).toMatchObject({ state: "cancelled", result: null });
   });
 });
 

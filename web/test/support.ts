@@ -1,31 +1,97 @@
-import { createHash } from "node:crypto";
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
+import { preset, type OfficeStandard } from "@hemstitch/core/standard";
+import type { Asker } from "../src/server/access/access";
 import { connect, databaseUrl, type Database } from "../src/server/database/client";
-import { inspectedFiles, inspections, offices, standards } from "../src/server/database/schema";
+import { inspectedFiles, inspections, offices, standards, type Role } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
-import { preset } from "@hemstitch/core/standard";
+import { addMember, makeUser } from "../src/server/people/accounts";
 
 export const { database, pool } = connect(databaseUrl()) as { database: Database; pool: { end(): Promise<void> } };
 
 export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
-/** An office of its own for one test, with the demo's standard. */
-export async function newOffice(): Promise<string> {
+/** An office of its own for one test, with the demo's standard as its draft. */
+export async function newOffice(change: (standard: OfficeStandard) => void = () => undefined): Promise<string> {
+  const content = { ...preset("tarnwick")!, edition: "draft" };
+  change(content);
   const [office] = await database
     .insert(offices)
     .values({ name: `Office ${randomUUID()}` })
     .returning({ id: offices.id });
-  await database.insert(standards).values({ officeId: office!.id, content: preset("tarnwick")! });
+  await database.insert(standards).values({ officeId: office!.id, content });
   return office!.id;
 }
 
+export const PASSWORD = "a long enough password";
+
+/** Somebody in an office, and as whom handlers and queries are asked. */
+export async function newPerson(
+  officeId: string,
+  role: Role,
+  name = `Person ${randomUUID().slice(0, 8)}`,
+): Promise<Asker> {
+  const email = `${randomUUID()}@example.org`;
+  const userId = await makeUser(database, { name, email, password: PASSWORD });
+  await addMember(database, officeId, userId, role);
+  return {
+    userId,
+    who: name,
+    email,
+    role,
+    officeId,
+    officeName: "",
+    offices: [{ id: officeId, name: "" }],
+    planSets: role === "reader" ? [] : null,
+  };
+}
+
 /** A file of an inspection, waiting. */
-export async function waitingFile(officeId: string, bytes: Uint8Array, name = "plan.pdf"): Promise<string> {
+export async function waitingFile(
+  officeId: string,
+  bytes: Uint8Array,
+  { name = "plan.pdf", planSetId = null }: { name?: string; planSetId?: string | null } = {},
+): Promise<string> {
   await keepFile(database, sha256(bytes), bytes);
-  const [inspection] = await database.insert(inspections).values({ officeId, name }).returning({ id: inspections.id });
+  const [inspection] = await database
+    .insert(inspections)
+    .values({ officeId, name, planSetId })
+    .returning({ id: inspections.id });
   const [file] = await database
     .insert(inspectedFiles)
     .values({ inspectionId: inspection!.id, name, sha256: sha256(bytes) })
     .returning({ id: inspectedFiles.id });
   return file!.id;
+}
+
+const HOST = "127.0.0.1:3000";
+
+/** A request as Hemstitch's own page sends it. */
+export function request(
+  method: string,
+  path: string,
+  { cookie = "", body, headers = {} }: { cookie?: string; body?: unknown; headers?: Record<string, string> } = {},
+): Request {
+  return new Request(`http://${HOST}${path}`, {
+    method,
+    headers: {
+      host: HOST,
+      ...(cookie ? { cookie } : {}),
+      ...(method === "GET" ? {} : { origin: `http://${HOST}`, "content-type": "application/json" }),
+      ...headers,
+    },
+    ...(method === "GET" || method === "HEAD" ? {} : { body: JSON.stringify(body ?? {}) }),
+  });
+}
+
+export const context = (params: Record<string, string> = {}) => ({ params: Promise.resolve(params) });
+
+/** Signs somebody in by the handler itself; the cookies of their session. */
+export async function signedIn(email: string, password = PASSWORD): Promise<string> {
+  const { POST } = await import("../src/app/api/session/route");
+  const response = await POST(request("POST", "/api/session", { body: { email, password } }), context());
+  if (response.status !== 200) throw new Error(`Signing in answered ${response.status}: ${await response.text()}`);
+  return response.headers
+    .getSetCookie()
+    .map((cookie) => cookie.split(";")[0])
+    .join("; ");
 }

@@ -19,19 +19,18 @@ import { Register } from "./Register";
 import { RemarkStrip } from "./RemarkStrip";
 import { SideBySide } from "./StandardFrame";
 
-const wait = { ssr: false } as const;
-const LayerSide = dynamic(() => import("./layers/LayerSide"), wait);
-const HatchScales = dynamic(() => import("./extras/HatchScales"), wait);
-const TextHeights = dynamic(() => import("./extras/TextHeights"), wait);
-const FontUpload = dynamic(() => import("./extras/FontUpload"), wait);
-const PenSeries = dynamic(() => import("./extras/PenSeries"), wait);
-const TitleBlockGrid = dynamic(() => import("./extras/TitleBlockGrid"), wait);
-const LabelPattern = dynamic(() => import("./extras/LabelPattern"), wait);
-const LegendOrder = dynamic(() => import("./extras/LegendOrder"), wait);
-const ShowingChart = dynamic(() => import("./kinds/ShowingChart"), wait);
-const KindPreview = dynamic(() => import("./kinds/KindPreview"), wait);
-const SheetNumbers = dynamic(() => import("./extras/SheetNumbers"), wait);
-const Library = dynamic(() => import("./library/Library"), wait);
+const LayerSide = dynamic(() => import("./layers/LayerSide"), { ssr: false });
+const HatchScales = dynamic(() => import("./extras/HatchScales"), { ssr: false });
+const TextHeights = dynamic(() => import("./extras/TextHeights"), { ssr: false });
+const FontUpload = dynamic(() => import("./extras/FontUpload"), { ssr: false });
+const PenSeries = dynamic(() => import("./extras/PenSeries"), { ssr: false });
+const TitleBlockGrid = dynamic(() => import("./extras/TitleBlockGrid"), { ssr: false });
+const LabelPattern = dynamic(() => import("./extras/LabelPattern"), { ssr: false });
+const LegendOrder = dynamic(() => import("./extras/LegendOrder"), { ssr: false });
+const ShowingChart = dynamic(() => import("./kinds/ShowingChart"), { ssr: false });
+const KindPreview = dynamic(() => import("./kinds/KindPreview"), { ssr: false });
+const SheetNumbers = dynamic(() => import("./extras/SheetNumbers"), { ssr: false });
+const Library = dynamic(() => import("./library/Library"), { ssr: false });
 
 /** Views of a chapter besides its registers. */
 const FURTHER: Partial<

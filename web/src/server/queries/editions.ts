@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
-import { desc, eq, max } from "drizzle-orm";
+import { desc, eq, max, sql } from "drizzle-orm";
 import { canonical, differences, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
-import { changeLog, editions } from "../database/schema";
+import { changeLog, editions, standards } from "../database/schema";
 import { draftOf } from "./standard";
 
 /** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
@@ -37,6 +37,10 @@ export async function publish(
   version: number,
 ): Promise<Published> {
   return database().transaction(async (transaction): Promise<Published> => {
+    // One at a time: who comes second sees that there is nothing left to publish.
+    await transaction.execute(
+      sql`select 1 from ${standards} where ${standards.officeId} = ${asker.officeId} for update`,
+    );
     const draft = await draftOf(asker.officeId, transaction);
     if (draft.version !== version) return { kind: "newer", version: draft.version };
     const [last] = await transaction

@@ -11,6 +11,7 @@ const LAST = {
 export const PATCH = guarded("people", async (asker, request, { memberId = "" }) => {
   const form = await formOf(MemberChange, request);
   if (form instanceof Response) return form;
+  if (!form.planSets && !form.role) return complain(422, { message: "There is nothing to change." });
   if (form.planSets && !(await sharePlanSets(asker, memberId, form.planSets))) return missing();
   if (form.role) {
     const changed = await changeMember(asker, memberId, form.role);
