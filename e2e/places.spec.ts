@@ -1,14 +1,17 @@
 import { readFileSync } from "node:fs";
 import { readPdf } from "@hemstitch/core/formats/pdf";
-import { axeFindings, expect, test } from "./support";
+import { CHAPTERS } from "@hemstitch/core/standard/plain";
+import { axeFindings, expect, pageOf, test } from "./support";
 
 for (const path of [
   "/today",
-  "/standard/layers",
-  "/standard/pens-and-lines",
-  "/standard/text",
+  ...CHAPTERS.map((chapter) => `/standard/${chapter.id}`),
+  "/standard/drawing-kinds?view=chart",
+  "/standard/editions",
   "/plan-sets",
   "/inspection",
+  "/requests",
+  "/account",
 ]) {
   test(`axe finds nothing on ${path}, light and dark`, async ({ page }) => {
     await page.goto(path);
@@ -27,63 +30,6 @@ test("Today shows the demo office from its data, each drawing leading to its lig
   await page.getByRole("link", { name: /saltmarsh-ground-75-trimmed/ }).click();
   await expect(page.getByText(/1:75, which is not a listed scale/)).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
-});
-
-test("edits a layer in the register, sees its specimen change, and takes it back", async ({ page }) => {
-  await page.goto("/standard/layers");
-  const row = page.getByRole("row", { name: /A-GLAZ Windows/ });
-  await row.getByText("Windows and glazed screens").dblclick();
-  await page.keyboard.press("Control+A");
-  await page.keyboard.type("All glass");
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("row", { name: /A-GLAZ All glass/ })).toBeVisible();
-  await expect(page.getByText("All glass").nth(1)).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
-});
-
-test("builds a name by the scheme, adds it, and removes it again", async ({ page }) => {
-  await page.goto("/standard/layers");
-  await page.getByRole("tab", { name: "Build a name" }).click();
-  await page.getByLabel("major group", { exact: true }).fill("SIGN");
-  await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Add to the register" }).click();
-  await expect(page.getByRole("row", { name: /A-SIGN/ })).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByRole("row", { name: /A-SIGN/ })).toHaveCount(0);
-});
-
-test("tests pasted names", async ({ page }) => {
-  await page.goto("/standard/layers");
-  await page.getByRole("tab", { name: "Test names" }).click();
-  await page.getByLabel("Names, one a line").fill("A-WALL\nA-WAL");
-  await expect(page.getByText("In the register")).toBeVisible();
-  await expect(page.getByText("Probably meant: A-WALL")).toBeVisible();
-});
-
-test("an import with errors lists them all and stores nothing; an export comes back sound", async ({ page }) => {
-  await page.goto("/standard/layers");
-  const [download] = await Promise.all([
-    page.waitForEvent("download"),
-    page.getByRole("link", { name: "Export JSON" }).click(),
-  ]);
-  const json = readFileSync(await download.path(), "utf8");
-  const broken = JSON.parse(json) as { pens: { widthMm: unknown }[]; layers: { pen: string }[] };
-  broken.pens[0]!.widthMm = "thin";
-  broken.pens[3]!.widthMm = -1;
-  await page
-    .getByTestId("standard-file")
-    .setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(broken)) });
-  await expect(page.getByText("pens[0].widthMm").first()).toBeVisible();
-  await expect(page.getByText("pens[3].widthMm").first()).toBeVisible();
-  await expect(page.getByText(/nothing was stored/)).toBeVisible();
-  await page.getByRole("button", { name: "Close" }).click();
-  await page
-    .getByTestId("standard-file")
-    .setInputFiles({ name: "good.json", mimeType: "application/json", buffer: Buffer.from(json) });
-  await expect(page.getByText(/It is sound/)).toBeVisible();
 });
 
 test("the scale slip is at hand everywhere and exact", async ({ page }) => {
@@ -128,7 +74,7 @@ test("two browsers change the same particulars: the second is told and loses not
   await page.goto("/plan-sets");
   await page.getByRole("link", { name: /Orchard Lane/ }).click();
   await page.waitForURL(/plan-sets\/[0-9a-f]/);
-  const other = await browser.newPage();
+  const other = await pageOf(browser, "coordinator");
   await other.goto(page.url());
   await page.getByLabel("Address").fill("12 Orchard Lane");
   await page.getByRole("button", { name: "Store particulars" }).click();
@@ -137,7 +83,7 @@ test("two browsers change the same particulars: the second is told and loses not
   await other.getByRole("button", { name: "Store particulars" }).click();
   await expect(other.getByText(/Somebody has changed these particulars meanwhile/)).toBeVisible();
   await expect(other.getByLabel("Approved by")).toHaveValue("T. Quill");
-  await other.close();
+  await other.context().close();
 });
 
 test("a new plan set and a new sheet, numbered by the scheme", async ({ page }) => {

@@ -1,17 +1,69 @@
-import { test as base, expect, type Page } from "@playwright/test";
+import { test as base, expect, type Browser, type Page } from "@playwright/test";
 import AxeBuilder from "@axe-core/playwright";
+import { DEMO_PEOPLE } from "../demo/src/people";
 
-/** A page on which an error in the console or an uncaught one fails the test. */
-export const test = base.extend<{ page: Page }>({
-  page: async ({ page }, use) => {
+export type Part = (typeof DEMO_PEOPLE)[number]["role"];
+
+const address = process.env["HEMSTITCH_ADDRESS"] ?? "http://127.0.0.1:3000";
+
+/** Cookies of a session, by the demo person's part; signed in once a run. */
+const sessions = new Map<Part, { cookies: object[]; origins: never[] }>();
+
+async function sessionOf(browser: Browser, part: Part): Promise<{ cookies: never[]; origins: never[] }> {
+  let state = sessions.get(part);
+  if (!state) {
+    const { email, password } = DEMO_PEOPLE.find((person) => person.role === part)!;
+    const context = await browser.newContext({ baseURL: address });
+    const response = await context.request.post("/api/session", {
+      data: { email, password },
+      headers: { origin: address },
+    });
+    expect(response.status()).toBe(200);
+    state = { cookies: await context.cookies(), origins: [] };
+    sessions.set(part, state);
+    await context.close();
+  }
+  return state as { cookies: never[]; origins: never[] };
+}
+
+/** A page of somebody of the demo office; an error in its console or an uncaught one fails the test. */
+export async function pageOf(browser: Browser, part: Part, errors: string[] = []): Promise<Page> {
+  const context = await browser.newContext({
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    storageState: await sessionOf(browser, part),
+  });
+  const page = await context.newPage();
+  watch(page, errors);
+  return page;
+}
+
+function watch(page: Page, errors: string[]): void {
+  // A refused request is answered with an error status, which browsers also write to the console.
+  page.on(
+    "console",
+    (message) => message.type() === "error" && !/status of 4\d\d/.test(message.text()) && errors.push(message.text()),
+  );
+  page.on("pageerror", (error) => errors.push(error.message));
+}
+
+/** The coordinator's page. */
+export const test = base.extend<{ page: Page; nobody: Page }>({
+  page: async ({ browser }, use) => {
     const errors: string[] = [];
-    // A refused file is answered with an error status, which browsers also write to the console.
-    page.on(
-      "console",
-      (message) => message.type() === "error" && !/status of 4\d\d/.test(message.text()) && errors.push(message.text()),
-    );
-    page.on("pageerror", (error) => errors.push(error.message));
+    const page = await pageOf(browser, "coordinator", errors);
     await use(page);
+    await page.context().close();
+    expect(errors).toEqual([]);
+  },
+  /** A page of somebody who has not signed in. */
+  nobody: async ({ browser }, use) => {
+    const errors: string[] = [];
+    const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    watch(page, errors);
+    await use(page);
+    await context.close();
     expect(errors).toEqual([]);
   },
 });

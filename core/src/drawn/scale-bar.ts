@@ -48,7 +48,9 @@ function metricBar(scale: Scale): ScaleBar {
 function feetBar(scale: Scale): ScaleBar {
   const onSheet = (inches: number): number => onPaper(INCH.times(inches), scale).toNumber();
   const whole = FEET_BLOCKS.reduce((sum, each) => sum + each, 0);
-  const fitting = INCH_STEPS.filter((step) => onSheet(step) >= LEAST_STEP_MM && onSheet(step) * whole <= LONGEST_BAR_MM);
+  const fitting = INCH_STEPS.filter(
+    (step) => onSheet(step) >= LEAST_STEP_MM && onSheet(step) * whole <= LONGEST_BAR_MM,
+  );
   const inches = fitting.find((step) => step >= 12) ?? fitting.at(-1) ?? 12;
   const figure = (n: number): string => ((n * inches) % 12 === 0 ? `${(n * inches) / 12}'` : `${n * inches}"`);
   return bar(INCH.times(inches), FEET_BLOCKS, scale, figure);

@@ -10,6 +10,7 @@ export function styleName(pattern: string, style: TextStyleEntry, scale: string)
       scale
         .replace(/^1:/, "")
         .replace(/\s*=\s*1'-0"$/, "")
-        .replace(/[^0-9A-Za-z./-]+/g, "-"),
+        .replace(/[^0-9A-Za-z./]+/g, "-")
+        .replace(/^-|-$/g, ""),
     );
 }

@@ -334,6 +334,6 @@ describe("figures", () => {
   it("one text style per scale is named by the office's pattern", () => {
     const style = tarnwick().textStyles[1]!;
     expect(styleName("T{height}-{scale}", style, "1:100")).toBe("T25-100");
-    expect(styleName("T{height}-{scale}", style, `1/4" = 1'-0"`)).toBe("T25-1/4-");
+    expect(styleName("T{height}-{scale}", style, `1/4" = 1'-0"`)).toBe("T25-1/4");
   });
 });

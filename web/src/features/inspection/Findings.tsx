@@ -9,7 +9,10 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
+import dynamic from "next/dynamic";
 import type { Numbered } from "./numbered";
+
+const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
 
 interface Props {
   readonly file: FileSummary;
@@ -202,6 +205,9 @@ function FindingLine({
               Mend this
             </Button>
           )}
+          {finding.rule === "layer/unregistered" && finding.layer !== undefined && (
+            <AskForLayer name={finding.layer} finding={finding.message} />
+          )}
         </Box>
       )}
     </Box>
@@ -241,5 +247,17 @@ function NotJudged({ detail }: { detail: InspectedFileDetail }) {
         </Typography>
       ))}
     </Box>
+  );
+}
+
+/** A layer that is missing in the register can be asked for from the finding that says so. */
+function AskForLayer({ name, finding }: { name: string; finding: string }) {
+  const [open, setOpen] = useState(false);
+  const entry = { name, purpose: "", screenColour: "#1b2a41", plots: true };
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>Ask for this layer</Button>
+      {open && <RequestDialog list="layers" entry={entry} isNew finding={finding} onClose={() => setOpen(false)} />}
+    </>
   );
 }

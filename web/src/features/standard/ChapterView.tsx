@@ -143,6 +143,7 @@ export function ChapterView({
       <Box sx={{ flex: 1, minHeight: 0 }}>
         {list ? (
           <SideBySide
+            {...(list === "layers" ? { wide: 460 } : {})}
             left={
               <Box sx={{ display: "flex", flexDirection: "column", height: "100%", minHeight: 0 }}>
                 {list === "pens" && <PenSeries />}

@@ -137,7 +137,16 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
         />
       ))}
       <Box
-        sx={{ display: "flex", gap: 1, my: 1.5, position: "sticky", bottom: 0, bgcolor: "background.default", py: 1 }}
+        sx={{
+          display: "flex",
+          gap: 1,
+          my: 1.5,
+          position: "sticky",
+          zIndex: 3,
+          bottom: 0,
+          bgcolor: "background.default",
+          py: 1,
+        }}
       >
         {mayEdit ? (
           <>
@@ -179,7 +188,11 @@ function EntrySpecimen({ list, entry, standard }: { list: ListName; entry: Entry
   const drawn = useMemo(() => {
     const read = parseScale(scale);
     try {
-      return specimen(standard, list, entry, { ...(read.ok ? { scale: read.value.toNumber() } : {}), sample });
+      return specimen(standard, list, entry, {
+        ...(read.ok ? { scale: read.value.toNumber() } : {}),
+        widthMm: list === "layers" ? 84 : 120,
+        sample,
+      });
     } catch {
       // An entry that is being written can lack what its drawing needs.
       return undefined;

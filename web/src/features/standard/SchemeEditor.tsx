@@ -187,7 +187,11 @@ function FieldPart({
           {field.title}
         </Button>
         <Typography variant="caption" color="text.secondary">
-          {length} {field.characters.replaceAll("-", " ")}, {field.required ? "required" : "may be left out"}
+          {length}{" "}
+          {length === "1"
+            ? field.characters.replaceAll("-", " ").replace(/s\b/g, "").replace(" and ", " or ")
+            : field.characters.replaceAll("-", " ")}
+          , {field.required ? "required" : "may be left out"}
           {field.codes ? `, ${field.codes.length} codes` : ""}
         </Typography>
       </Box>

@@ -138,7 +138,7 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
 }
 
 /** A register on the left, one entry with its specimen on the right. */
-export const SideBySide = ({ left, right, wide = 460 }: { left: ReactNode; right: ReactNode; wide?: number }) => (
+export const SideBySide = ({ left, right, wide = 540 }: { left: ReactNode; right: ReactNode; wide?: number }) => (
   <Box sx={{ display: "grid", gridTemplateColumns: `minmax(0, 1fr) ${wide}px`, gap: 3, height: "100%" }}>
     <Box sx={{ minHeight: 0 }}>{left}</Box>
     <Box sx={{ minHeight: 0, overflow: "auto", pb: 2, pr: 0.5 }}>{right}</Box>

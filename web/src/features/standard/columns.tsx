@@ -17,7 +17,7 @@ export type Row = Record<string, unknown>;
 
 /** Properties that stand in the entry's editor only: registers show what is compared. */
 const IN_EDITOR_ONLY: Partial<Record<ListName, readonly string[]>> = {
-  layers: ["alsoLineTypes", "marks", "successor", "withdrawn"],
+  layers: ["alsoLineTypes", "marks", "order", "successor", "withdrawn"],
   textStyles: ["letterCase", "spacingPercent", "strokeMm", "blankGround", "frame"],
   dimensionStyles: [
     "leaderTerminator",
@@ -49,7 +49,7 @@ const IN_EDITOR_ONLY: Partial<Record<ListName, readonly string[]>> = {
   unitStyles: ["zeroInches", "finestFraction"],
 };
 
-const NARROW: Partial<Record<Property["shape"], number>> = { number: 92, flag: 76, colour: 108, choice: 122, key: 122 };
+const NARROW: Partial<Record<Property["shape"], number>> = { number: 92, flag: 68, choice: 118, key: 104 };
 
 export const Swatch = ({ colour }: { colour: string }) => (
   <Box
@@ -137,12 +137,8 @@ function column(standard: OfficeStandard, list: ListName, property: Property, ed
   if (shape === "colour")
     return {
       ...base,
-      renderCell: ({ value }: { value?: unknown }) => (
-        <>
-          <Swatch colour={String(value ?? "")} />
-          {String(value ?? "")}
-        </>
-      ),
+      width: 74,
+      renderCell: ({ value }: { value?: unknown }) => <Swatch colour={String(value ?? "")} />,
     };
   return base;
 }

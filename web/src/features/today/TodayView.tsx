@@ -39,6 +39,18 @@ const row = {
   "&:hover": { bgcolor: "background.paper" },
 } as const;
 
+/** `A-SIGN in 7 kinds, S-BEAM in Detail`: by layer, those of most kinds first. */
+function undecidedWords(undecided: StandardState["undecided"]): string {
+  const kinds = new Map<string, string[]>();
+  for (const { kind, layers } of undecided)
+    for (const layer of layers) kinds.set(layer, [...(kinds.get(layer) ?? []), kind]);
+  const rows = [...kinds].sort((a, b) => b[1].length - a[1].length);
+  const words = rows
+    .slice(0, 5)
+    .map(([layer, list]) => `${layer} in ${list.length === 1 ? list[0] : `${list.length} kinds`}`);
+  return words.join(", ") + (rows.length > 5 ? ` and ${rows.length - 5} more layers` : "");
+}
+
 function StandardWaits({ standard, answers }: { standard: StandardState | null; answers: readonly AnswerRow[] }) {
   const nothing =
     answers.length === 0 &&
@@ -57,12 +69,11 @@ function StandardWaits({ standard, answers }: { standard: StandardState | null; 
           {standard.openRequests} {standard.openRequests === 1 ? "request is" : "requests are"} open
         </Box>
       )}
-      {standard?.undecided.map(({ kind, layers }) => (
-        <Box key={kind} component={Link} href="/standard/drawing-kinds?view=chart" sx={row}>
-          {kind}: nobody has decided {layers.slice(0, 4).join(", ")}
-          {layers.length > 4 ? ` and ${layers.length - 4} more` : ""}
+      {standard !== null && standard.undecided.length > 0 && (
+        <Box component={Link} href="/standard/drawing-kinds?view=chart" sx={row}>
+          Undecided in the showing chart: {undecidedWords(standard.undecided)}
         </Box>
-      ))}
+      )}
       {standard !== null && standard.changes > 0 && (
         <Box component={Link} href="/standard/editions" sx={row}>
           The draft has {standard.changes} {standard.changes === 1 ? "change" : "changes"} that nobody has published

@@ -54,6 +54,8 @@ const short = (value: unknown): string => {
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 };
 
+const SHOW_EMPTY = { select: { displayEmpty: true }, inputLabel: { shrink: true } } as const;
+
 /** Every change: who, when, what, from, to. Filtered, and out as CSV. */
 export function Log({ people }: { people: readonly string[] }) {
   const [who, setWho] = useState("");
@@ -79,7 +81,14 @@ export function Log({ people }: { people: readonly string[] }) {
   return (
     <>
       <Box sx={{ display: "flex", gap: 1.5, mb: 1.5, pt: 1, flexWrap: "wrap", alignItems: "center" }}>
-        <TextField select label="Who" value={who} onChange={(event) => setWho(event.target.value)} sx={{ width: 180 }}>
+        <TextField
+          select
+          label="Who"
+          value={who}
+          slotProps={SHOW_EMPTY}
+          onChange={(event) => setWho(event.target.value)}
+          sx={{ width: 180 }}
+        >
           <MenuItem value="">everybody</MenuItem>
           {people.map((each) => (
             <MenuItem key={each} value={each}>
@@ -91,6 +100,7 @@ export function Log({ people }: { people: readonly string[] }) {
           select
           label="What"
           value={what}
+          slotProps={SHOW_EMPTY}
           onChange={(event) => setWhat(event.target.value)}
           sx={{ width: 170 }}
         >

@@ -1,0 +1,132 @@
+import { DEMO_PEOPLE } from "../demo/src/people";
+import { axeFindings, expect, pageOf, test } from "./support";
+
+test("nobody sees anything without signing in; the demo's sign-in page says who there is", async ({ nobody }) => {
+  for (const path of ["/today", "/standard/layers", "/plan-sets", "/inspection", "/requests", "/people", "/account"]) {
+    await nobody.goto(path);
+    await expect(nobody).toHaveURL(/\/sign-in$/);
+  }
+  for (const { name } of DEMO_PEOPLE)
+    await expect(nobody.getByRole("button", { name: new RegExp(name) })).toBeVisible();
+  expect(await axeFindings(nobody)).toEqual([]);
+  await nobody.getByLabel("E-mail").fill("ida.fenn@tarnwick.example");
+  await nobody.getByLabel("Password").fill("not the password");
+  await nobody.getByRole("button", { name: "Sign in" }).click();
+  await expect(nobody.getByText(/do not belong together/)).toBeVisible();
+});
+
+test("signs in as a drafter, who looks and asks but does not change the standard, and out again", async ({
+  nobody,
+}) => {
+  await nobody.goto("/sign-in");
+  await nobody.getByRole("button", { name: /Orrin Marrow/ }).click();
+  await expect(nobody).toHaveURL(/\/today$/);
+  await nobody.goto("/standard/layers?entry=A-WALL");
+  await expect(nobody.getByRole("button", { name: "Add layer" })).toHaveCount(0);
+  await nobody.getByRole("button", { name: "Ask for a change" }).click();
+  const dialog = nobody.getByRole("dialog");
+  await dialog.getByLabel("Why").fill("The wall is too bold at 1:200.");
+  await dialog.getByLabel("Purpose").fill("Walls in plan");
+  await dialog.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(nobody.getByText("Your request is with the coordinator.")).toBeVisible();
+  await nobody.goto("/people");
+  await expect(nobody.getByText("This is for others")).toBeVisible();
+  await nobody.goto("/account");
+  await nobody.getByRole("button", { name: "Sign out", exact: true }).click();
+  await expect(nobody).toHaveURL(/\/sign-in$/);
+  await nobody.goto("/today");
+  await expect(nobody).toHaveURL(/\/sign-in$/);
+});
+
+test("a request is asked from a finding, accepted into the draft, and the asker is told", async ({ page, browser }) => {
+  const drafter = await pageOf(browser, "drafter");
+  await drafter.goto("/today");
+  await drafter.getByRole("link", { name: /orchard-ground-48-drafter/ }).click();
+  await drafter.getByText(/The layer “A-SIGN” follows the scheme/).click();
+  await drafter.getByRole("button", { name: "Ask for this layer" }).click();
+  const dialog = drafter.getByRole("dialog");
+  await dialog.getByLabel("Layer").fill("A-SPCL");
+  await dialog.getByLabel("Why").fill("Signs need a layer.");
+  await dialog.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(drafter.getByText("Your request is with the coordinator.")).toBeVisible();
+
+  await page.goto("/requests");
+  await page.getByRole("button", { name: /New layer A-SPCL/ }).click();
+  await expect(page.getByText("Signs need a layer.")).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByLabel("Answer to the asker").fill("Yes, from edition 6.");
+  await page.getByRole("button", { name: "Accept", exact: true }).click();
+  await expect(page.getByText("It is in the draft now; the asker is told.")).toBeVisible();
+  await page.goto("/standard/layers?entry=A-SPCL");
+  await expect(page.getByRole("row", { name: /A-SPCL/ })).toBeVisible();
+  await page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByRole("row", { name: /A-SPCL/ })).toHaveCount(0);
+
+  await drafter.goto("/today");
+  await drafter.getByRole("link", { name: /Your request for A-SPCL was accepted by Ida Fenn/ }).click();
+  await expect(drafter.getByText("Yes, from edition 6.")).toBeVisible();
+  await drafter.getByRole("button", { name: "I have seen this" }).click();
+  await expect(drafter.getByRole("button", { name: "I have seen this" })).toHaveCount(0);
+  await drafter.context().close();
+});
+
+test("the reader sees the plan sets that are shared with them, and nothing else", async ({ browser }) => {
+  const reader = await pageOf(browser, "reader");
+  await reader.goto("/plan-sets");
+  await expect(reader.getByRole("link", { name: /Orchard Lane/ })).toBeVisible();
+  await expect(reader.getByRole("link", { name: /Saltmarsh/ })).toHaveCount(0);
+  await expect(reader.getByRole("navigation", { name: "Places" }).getByText("Standard")).toHaveCount(0);
+  await reader.goto("/standard/layers");
+  await expect(reader.getByText("This is for others")).toBeVisible();
+  await reader.goto("/inspection");
+  await expect(reader.getByText("Saltmarsh Ferry Landing, first look")).toHaveCount(0);
+  await expect(reader.getByText("Orchard Lane Veterinary Clinic, first look")).toBeVisible();
+  await reader.context().close();
+});
+
+test("somebody comes in by an invitation's link, once", async ({ page, nobody }) => {
+  await page.goto("/people");
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByLabel("E-mail").fill("new.person@tarnwick.example");
+  await page.getByRole("button", { name: "Make a link" }).click();
+  const link = (await page.getByText(/\/invitation#hsi_/).textContent())!;
+  await nobody.goto(link);
+  await expect(nobody.getByText("Come in to Tarnwick Plan Room")).toBeVisible();
+  await nobody.getByLabel("Your name").fill("New Person");
+  await nobody.getByLabel("Choose a password").fill("a password of some length");
+  await nobody.getByRole("button", { name: "Come in" }).click();
+  await expect(nobody).toHaveURL(/\/today$/);
+  await page.reload();
+  await page.getByRole("button", { name: "Take New Person out" }).click();
+  await expect(page.getByRole("button", { name: "Take New Person out" })).toHaveCount(0);
+  await nobody.goto("/today");
+  await expect(nobody.getByText("This is for others")).toBeVisible();
+  await nobody.goto(link);
+  await expect(nobody.getByText(/does not work any more/)).toBeVisible();
+});
+
+test("a token is shown once", async ({ page }) => {
+  await page.goto("/account");
+  await page.getByLabel("What it is for").fill("laptop");
+  await page.getByRole("button", { name: "Make a token" }).click();
+  await expect(page.getByText(/^hst_/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/^hst_/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByText("never used", { exact: false })).toHaveCount(0);
+});
+
+test("every page says which scripts may run, and none of them is written into it", async ({ page }) => {
+  const response = await page.goto("/today");
+  const policy = response!.headers()["content-security-policy"]!;
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  expect(response!.headers()["x-frame-options"]).toBe("DENY");
+  await page.evaluate(() => {
+    const script = document.createElement("div");
+    script.innerHTML = `<img src=x onerror="document.title='run'">`;
+    document.body.append(script);
+  });
+  await page.waitForTimeout(300);
+  expect(await page.title()).not.toBe("run");
+});

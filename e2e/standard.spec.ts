@@ -1,0 +1,268 @@
+import { readFileSync } from "node:fs";
+import { expect, pageOf, test } from "./support";
+
+const pngOf = (locator: { innerHTML(): Promise<string> }): Promise<string> => locator.innerHTML();
+
+test("edits a layer in the register, sees its specimen change as one types, stores it, and takes it back", async ({
+  page,
+}) => {
+  await page.goto("/standard/layers?entry=A-GLAZ");
+  const panel = page.getByRole("form", { name: "layer" });
+  const specimen = panel.getByRole("img", { name: "A-GLAZ as it plots" });
+  const before = await pngOf(specimen);
+  expect(before).toContain('stroke-width="0.25"');
+  await panel.getByLabel("Pen", { exact: true }).click();
+  await page.getByRole("option", { name: "0.7", exact: true }).click();
+  await expect.poll(() => pngOf(specimen)).toContain('stroke-width="0.7"');
+  await panel.getByRole("button", { name: "Store" }).click();
+  await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.7", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
+});
+
+test("edits in place by keyboard", async ({ page }) => {
+  await page.goto("/standard/layers");
+  const row = page.getByRole("row", { name: /A-GLAZ Windows/ });
+  await row.getByText("Windows and glazed screens").dblclick();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("All glass");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("row", { name: /A-GLAZ All glass/ })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
+});
+
+test("sets one property of several at once", async ({ page }) => {
+  await page.goto("/standard/layers");
+  for (const name of ["A-FURN", "A-COLS"])
+    await page
+      .getByRole("row", { name: new RegExp(`${name} `) })
+      .getByRole("checkbox")
+      .check();
+  await page.getByLabel("Property").locator("..").click();
+  await page.getByRole("option", { name: "Reasons and notes" }).click();
+  await page.getByLabel("Reasons and notes").first().fill("Set together");
+  await page.getByRole("button", { name: "Set for all" }).click();
+  await page
+    .getByRole("row", { name: /A-COLS/ })
+    .getByText("Columns")
+    .click();
+  await expect(page.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes")).toHaveValue("Set together");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes")).toHaveValue("");
+});
+
+test("builds a name by the scheme, adds it, and removes it again; the new layer is undecided everywhere", async ({
+  page,
+}) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("tab", { name: "Build a name" }).click();
+  await page.getByLabel("major group", { exact: true }).fill("SPCL");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Add to the register" }).click();
+  await expect(page.getByRole("row", { name: /A-SPCL/ })).toBeVisible();
+  await page.goto("/standard/drawing-kinds?view=chart");
+  await expect(page.getByRole("gridcell", { name: "A-SPCL, Floor plan: undecided" })).toBeVisible();
+  await page.goto("/today");
+  await expect(page.getByText(/Undecided in the showing chart: .*A-SPCL in 7 kinds/)).toBeVisible();
+  await page.goto("/standard/layers?entry=A-SPCL");
+  await page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByRole("row", { name: /A-SPCL/ })).toHaveCount(0);
+});
+
+test("tests pasted names, thousands of them, and gives the table out", async ({ page }) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("tab", { name: "Test names" }).click();
+  const names = ["A-WALL", "A-WAL", ...Array.from({ length: 5000 }, (_, i) => `A-WALL-${String(i).padStart(4, "0")}`)];
+  await page.getByLabel("Names, one a line").fill(names.join("\n"));
+  await expect(page.getByText("1 in the register, 5,000 follows the scheme, 1 fails")).toBeVisible();
+  await expect(page.getByText("Probably meant: A-WALL")).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Download table" }).click(),
+  ]);
+  expect(readFileSync(await download.path(), "utf8").split("\r\n").length).toBe(5003);
+});
+
+test("a scheme that can be read in two ways is told at once, with both readings; one that nothing follows is not stored", async ({
+  page,
+}) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("tab", { name: "Scheme" }).click();
+  await page.getByRole("button", { name: "major group", exact: true }).click();
+  await page.getByLabel("Codes: one a line, then its meaning").fill("");
+  await page.getByLabel("Shortest").fill("1");
+  await page.getByLabel("No separator before").check();
+  await expect(page.getByRole("alert").filter({ hasText: "can be read in two ways" })).toBeVisible();
+  await page.getByLabel("Codes: one a line, then its meaning").fill("!? nothing");
+  await expect(page.getByRole("alert").filter({ hasText: "No name can follow this scheme" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Store scheme" })).toBeDisabled();
+});
+
+test("a hatch of zero spacing is refused in words, and nothing is lost", async ({ page }) => {
+  await page.goto("/standard/hatches?view=hatches&entry=earth");
+  const panel = page.getByRole("form", { name: "hatch" });
+  await panel.getByLabel("Spacing, mm").first().fill("0");
+  await panel.getByRole("button", { name: "Store" }).click();
+  await expect(page.getByText(/have no distance from each other and would fill the page/)).toBeVisible();
+  await expect(panel.getByLabel("Spacing, mm").first()).toHaveValue("0");
+  await panel.getByRole("button", { name: "As it was" }).click();
+  await expect(panel.getByLabel("Spacing, mm").first()).toHaveValue("1.6");
+});
+
+test("a font that is none is refused; a table from a spreadsheet is tried row by row, then stored whole", async ({
+  page,
+}) => {
+  await page.goto("/standard/text?view=fonts");
+  await page
+    .getByTestId("font-file")
+    .setInputFiles({ name: "x.ttf", mimeType: "font/ttf", buffer: Buffer.from("no font") });
+  await expect(page.getByText("This is not a TrueType or OpenType font.", { exact: false })).toBeVisible();
+
+  await page.goto("/standard/codes");
+  await page.getByRole("button", { name: "Paste or import" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog
+    .getByLabel("Cells")
+    .fill("Code\tMeaning\tGroup\nCB\tConcrete block\tmaterials\nGL\tGlass block\tmaterials\nXX\tNothing\twalls");
+  await dialog.getByRole("button", { name: "See what would happen" }).click();
+  await expect(dialog.getByText("1 new, 0 changed, 1 as they are; 1 wrong, so nothing can be stored")).toBeVisible();
+  await expect(dialog.getByRole("row", { name: /XX wrong/ })).toBeVisible();
+  await expect(dialog.getByRole("button", { name: /^Store/ })).toBeDisabled();
+  await dialog.getByRole("button", { name: "Back" }).click();
+  await dialog.getByLabel("Cells").fill("Code\tMeaning\tGroup\nGL\tGlass block\tmaterials");
+  await dialog.getByRole("button", { name: "See what would happen" }).click();
+  await dialog.getByRole("button", { name: "Store 1" }).click();
+  await expect(page.getByRole("row", { name: /GL Glass block/ })).toBeVisible();
+  await page
+    .getByRole("row", { name: /GL Glass block/ })
+    .getByText("Glass block")
+    .click();
+  await page.getByRole("form", { name: "code" }).getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByRole("row", { name: /GL Glass block/ })).toHaveCount(0);
+});
+
+test("the showing chart by keyboard and by dragging over cells", async ({ page }) => {
+  await page.goto("/standard/drawing-kinds?view=chart");
+  const cell = (layer: string, kind: string) => page.getByRole("gridcell", { name: new RegExp(`^${layer}, ${kind}:`) });
+  await page.getByLabel("Filter layers").fill("A-AREA");
+  await cell("A-AREA", "Detail").click();
+  await page.keyboard.press("f");
+  await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: faint" })).toBeVisible();
+  await page.keyboard.press("u");
+  await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: undecided" })).toBeVisible();
+  await cell("A-AREA", "Section").hover();
+  await page.mouse.down();
+  await cell("A-AREA", "Detail").hover();
+  await page.mouse.up();
+  await page.keyboard.press("d");
+  for (const kind of ["Section", "Elevation", "Detail"])
+    await expect(page.getByRole("gridcell", { name: `A-AREA, ${kind}: drawn` })).toBeVisible();
+  for (let i = 0; i < 3; i++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: left out" })).toBeVisible();
+});
+
+test("the demo plan is seen as each drawing kind", async ({ page }) => {
+  await page.goto("/standard/drawing-kinds?view=preview");
+  await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
+  await page.getByRole("button", { name: "Ceiling plan" }).click();
+  await expect(page.getByRole("img", { name: "The drawing as ceiling-plan" })).toBeVisible();
+});
+
+test("two coordinators change one layer: what clashes is shown to the second, who chooses", async ({
+  page,
+  browser,
+}) => {
+  await page.goto("/standard/layers?entry=A-DOOR");
+  const other = await pageOf(browser, "coordinator");
+  await other.goto("/standard/layers?entry=A-DOOR");
+  const note = (where: typeof page) => where.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes");
+  await note(page).fill("Mine");
+  await page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
+  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await note(other).fill("Theirs");
+  await other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
+  const dialog = other.getByRole("dialog", { name: "Somebody else changed this too" });
+  await expect(dialog.getByRole("row", { name: "Reasons and notes Mine Theirs" })).toBeVisible();
+  await dialog.getByRole("button", { name: "Keep mine" }).click();
+  await expect(other.getByRole("dialog")).toHaveCount(0);
+  await other.reload();
+  await expect(note(other)).toHaveValue("Theirs");
+  await note(other).fill("");
+  await other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
+  await expect(other.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await other.context().close();
+});
+
+test("an import with errors lists them all and stores nothing; an export comes back sound", async ({ page }) => {
+  await page.goto("/standard/layers");
+  await page.getByRole("button", { name: "In and out" }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("menuitem", { name: "Download JSON" }).click(),
+  ]);
+  const json = readFileSync(await download.path(), "utf8");
+  const broken = JSON.parse(json) as { pens: { widthMm: unknown }[] };
+  broken.pens[0]!.widthMm = "thin";
+  broken.pens[3]!.widthMm = -1;
+  const take = (name: string, text: string) =>
+    page.getByTestId("standard-file").setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await take("broken.json", JSON.stringify(broken));
+  await expect(page.getByText("pens[0].widthMm").first()).toBeVisible();
+  await expect(page.getByText("pens[3].widthMm").first()).toBeVisible();
+  await expect(page.getByText(/nothing was stored/)).toBeVisible();
+  await page.getByRole("button", { name: "Close" }).click();
+  await take("good.json", json);
+  await expect(page.getByText(/It is sound. It says what the draft says/)).toBeVisible();
+});
+
+test("what the draft would do is judged on the demo's plan sets, then it is published, and drawings are judged by it", async ({
+  page,
+}) => {
+  await page.goto("/standard/editions");
+  await expect(page.getByText("A-DOOR-SWNG: pen 0.18 → 0.13")).toBeVisible();
+  await page.getByRole("button", { name: "Judge the plan sets by the draft" }).click();
+  const sets = page.getByRole("table", { name: "Effect on plan sets" });
+  await expect(sets.getByRole("row", { name: /Saltmarsh Ferry Landing 4 0/ })).toBeVisible({ timeout: 30_000 });
+  await sets.getByRole("button", { name: "Orchard Lane Veterinary Clinic" }).click();
+  await expect(sets.getByText(/The layer “A-SIGN” follows the scheme but is not in the register/)).toBeVisible();
+  await expect(
+    page.getByRole("table", { name: "Effect of each change" }).getByRole("row", { name: /A-SIGN: layer added 0 1/ }),
+  ).toBeVisible();
+
+  await page.getByRole("button", { name: "Publish edition 5" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByRole("button", { name: "Publish and seal" })).toBeDisabled();
+  await dialog.getByLabel("What is new, for those who draw").fill("Swings go finer; signs have a layer.");
+  await dialog.getByRole("button", { name: "Publish and seal" }).click();
+  await expect(page.getByText("Swings go finer; signs have a layer.")).toBeVisible();
+  await expect(page.getByText("edition 5 in force", { exact: false })).toBeVisible();
+
+  await page.getByRole("button", { name: "Compare", exact: true }).first().click();
+  await page.getByRole("button", { name: "Compare", exact: true }).last().click();
+  await expect(page.getByRole("status").filter({ hasText: "differences" })).toBeVisible();
+  await page.getByRole("button", { name: "Log" }).click();
+  await expect(page.getByRole("table", { name: "Log" }).getByText("edition 5")).toBeVisible();
+});
+
+test("the library and the starter come out as files", async ({ page }) => {
+  await page.goto("/standard/library");
+  for (const [name, ending] of [
+    ["Scale bar as PDF", ".pdf"],
+    ["Layer key as SVG", ".svg"],
+  ] as const) {
+    const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name }).click()]);
+    expect(download.suggestedFilename()).toContain(ending);
+  }
+  const [starter] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "PDF", exact: true }).first().click(),
+  ]);
+  expect(
+    readFileSync(await starter.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe("%PDF-");
+});
