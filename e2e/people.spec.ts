@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { DEMO_PEOPLE } from "../demo/src/people";
 import { axeFindings, expect, pageOf, test } from "./support";
 
@@ -105,18 +106,30 @@ test("somebody comes in by an invitation's link, once", async ({ page, nobody })
   await expect(nobody.getByText(/does not work any more/)).toBeVisible();
 });
 
-test("a token is shown once", async ({ page }) => {
+test("a token is shown once, and the command line judges by the edition in force with it", async ({
+  page,
+  baseURL,
+}) => {
   await page.goto("/account");
   await page.getByLabel("What it is for").fill("laptop");
   await page.getByRole("button", { name: "Make a token" }).click();
-  await expect(page.getByText(/^hst_/)).toBeVisible();
+  const token = (await page.getByText(/^hst_/).textContent())!;
+  const { status, stdout } = spawnSync(
+    process.execPath,
+    ["cli/bin/hemstitch.mjs", "inspect", "core/test/fixtures/cairo.pdf", "--standard", baseURL!, "--fail-on", "stop"],
+    { encoding: "utf8", env: { ...process.env, HEMSTITCH_TOKEN: token } },
+  );
+  expect(stdout).toMatch(/by Tarnwick Plan Room, edition \d/);
+  expect(status).toBe(0);
   await page.reload();
   await expect(page.getByText(/^hst_/)).toHaveCount(0);
   await page.getByRole("button", { name: "Remove" }).click();
   await expect(page.getByText("never used", { exact: false })).toHaveCount(0);
 });
 
-test("every page says which scripts may run, and none of them is written into it", async ({ page }) => {
+test("every page says which scripts may run, and none of them is written into it", async ({ browser }) => {
+  const errors: string[] = [];
+  const page = await pageOf(browser, "coordinator", errors);
   const response = await page.goto("/today");
   const policy = response!.headers()["content-security-policy"]!;
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
@@ -127,6 +140,7 @@ test("every page says which scripts may run, and none of them is written into it
     script.innerHTML = `<img src=x onerror="document.title='run'">`;
     document.body.append(script);
   });
-  await page.waitForTimeout(300);
+  await expect.poll(() => errors.join()).toMatch(/inline event handler violates/);
   expect(await page.title()).not.toBe("run");
+  await page.context().close();
 });

@@ -186,7 +186,10 @@ test("two coordinators change one layer: what clashes is shown to the second, wh
   await other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
   const dialog = other.getByRole("dialog", { name: "Somebody else changed this too" });
   await expect(dialog.getByRole("row", { name: "Reasons and notes Mine Theirs" })).toBeVisible();
-  await dialog.getByRole("button", { name: "Keep mine" }).click();
+  await Promise.all([
+    other.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    dialog.getByRole("button", { name: "Keep mine" }).click(),
+  ]);
   await expect(other.getByRole("dialog")).toHaveCount(0);
   await other.reload();
   await expect(note(other)).toHaveValue("Theirs");

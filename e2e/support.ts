@@ -68,8 +68,11 @@ export const test = base.extend<{ page: Page; nobody: Page }>({
   },
 });
 
-/** What axe finds on a page by WCAG 2.2 A and AA. */
+/** What axe finds on a page by WCAG 2.2 A and AA. Colours that are fading into each other are waited out. */
 export async function axeFindings(page: Page): Promise<string[]> {
+  const running = (): Promise<unknown> =>
+    page.evaluate(() => Promise.all(document.getAnimations().map((each) => each.finished.catch(() => null))));
+  await Promise.race([running(), page.waitForTimeout(1000)]);
   const { violations } = await new AxeBuilder({ page })
     .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
     .analyze();

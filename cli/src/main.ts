@@ -22,6 +22,8 @@ Examples
       the standard as a workbook; edit it, then from-xlsx brings it back
   hemstitch standard starter office.json --kind floor-plan --out floor-plan.pdf
       what a new floor plan begins from, with every layer the kind draws
+  HEMSTITCH_TOKEN=… hemstitch inspect plan.pdf --standard https://plans.office.example
+      the same by the edition in force of your own installation
 
 Exit codes
   0  nothing at or above --fail-on was found (default: stop)
@@ -44,7 +46,7 @@ program
   .command("inspect")
   .description("Say what departs from the standard, and where.")
   .argument("<files...>", "layered PDF files")
-  .requiredOption("--standard <file-or-preset>", "the office standard: a JSON file or a preset")
+  .requiredOption("--standard <standard>", "the office standard: a JSON file, a preset, or your installation's address")
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", 'the scale the drawings are at: 1:100 or "1/4in=1ft"')
   .option("--format <format>", "text or json", "text")
@@ -56,7 +58,7 @@ program
   .command("mend")
   .description("Write a new file with everything mended that a machine can mend.")
   .argument("<file>", "a layered PDF file")
-  .requiredOption("--standard <file-or-preset>", "the office standard: a JSON file or a preset")
+  .requiredOption("--standard <standard>", "the office standard: a JSON file, a preset, or your installation's address")
   .requiredOption("--out <file>", "the new file; never the original")
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", "the scale the drawing is at")

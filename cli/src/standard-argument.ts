@@ -1,19 +1,13 @@
 import { readFile } from "node:fs/promises";
 import { preset, PRESETS, readStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionAt, isAddress } from "./office-edition";
 import { UsageError } from "./usage-error";
 
-/** The standard that `--standard` names: a preset, or a JSON file. */
+/** The standard that `--standard` names: a preset, a JSON file, or the address of an office's installation. */
 export async function standardFrom(argument: string): Promise<OfficeStandard> {
   const known = preset(argument);
   if (known) return known;
-  let json: string;
-  try {
-    json = await readFile(argument, "utf8");
-  } catch {
-    throw new UsageError(
-      `--standard: “${argument}” is neither a preset (${Object.keys(PRESETS).join(", ")}) nor a file that can be read.`,
-    );
-  }
+  const json = isAddress(argument) ? await editionAt(argument) : await fileText(argument);
   const checked = readStandard(json);
   if (checked.ok) return checked.standard;
   throw new UsageError(
@@ -22,4 +16,14 @@ export async function standardFrom(argument: string): Promise<OfficeStandard> {
       ...checked.problems.map((problem) => `  ${problem.at || "(file)"}: ${problem.message}`),
     ].join("\n"),
   );
+}
+
+async function fileText(argument: string): Promise<string> {
+  try {
+    return await readFile(argument, "utf8");
+  } catch {
+    throw new UsageError(
+      `--standard: “${argument}” is neither a preset (${Object.keys(PRESETS).join(", ")}), nor a file that can be read, nor an address.`,
+    );
+  }
 }

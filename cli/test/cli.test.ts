@@ -1,9 +1,13 @@
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
+import { once } from "node:events";
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { beforeAll, describe, expect, it } from "vitest";
+import { preset, writeStandard } from "@hemstitch/core/standard";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { lettering, on, onePage } from "../../core/test/support/raw-pdf";
 import { checkedByQpdf, fixturesFolder } from "../../core/test/support/tools";
 
@@ -290,5 +294,53 @@ describe("standard: files", () => {
     expect(
       hemstitch("inspect", "good.pdf", "--standard", "hyphenated-discipline", "--kind", "floor-plan"),
     ).toMatchObject({ code: 0, err: expect.stringContaining("no drawing kinds") });
+  });
+});
+
+describe("--standard with an installation's address", () => {
+  const asked: (string | undefined)[] = [];
+  let server: Server;
+  let address = "";
+  beforeAll(async () => {
+    server = createServer((request, response) => {
+      asked.push(request.headers.authorization);
+      if (request.url !== "/api/editions/in-force") response.writeHead(404).end();
+      else if (request.headers.authorization === "Bearer hst_elsewhere")
+        response.writeHead(302, { location: "http://127.0.0.1:1/" }).end();
+      else if (request.headers.authorization === "Bearer hst_good") response.end(writeStandard(preset("tarnwick")!));
+      else response.writeHead(401).end();
+    }).listen(0, "127.0.0.1");
+    await once(server, "listening");
+    address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  });
+  afterAll(() => void server.close());
+
+  // The server is in this process, so the command must not stop it.
+  const run = async (token: string | undefined, standard: string): Promise<{ code: number; out: string }> => {
+    const { HEMSTITCH_TOKEN: _none, ...env } = process.env;
+    const child = spawn(
+      process.execPath,
+      [join(root, "cli/bin/hemstitch.mjs"), "inspect", "good.pdf", "--standard", standard],
+      { cwd: folder, env: token === undefined ? env : { ...env, HEMSTITCH_TOKEN: token } },
+    );
+    let out = "";
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => (out += String(part)));
+    const [code] = (await once(child, "close")) as [number];
+    return { code, out };
+  };
+
+  it("judges by the edition in force", async () => {
+    const { code, out } = await run("hst_good", `${address}/standard/layers`);
+    expect(out).toContain("good.pdf");
+    expect(code).toBe(0);
+  });
+  it("says what is wrong with the token, and does not send it where it may not go", async () => {
+    expect((await run(undefined, address)).out).toContain("a personal token is needed");
+    expect((await run("hst_bad", address)).out).toContain("does not accept the token");
+    expect((await run("hst_elsewhere", address)).out).toContain("can't be reached");
+    const before = asked.length;
+    expect((await run("hst_good", "http://plans.office.example")).out).toContain("is not encrypted");
+    expect(asked.length).toBe(before);
+    expect((await run("hst_good", "http://127.0.0.1:1")).code).toBe(2);
   });
 });

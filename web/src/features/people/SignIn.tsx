@@ -20,11 +20,11 @@ export function SignIn({ demo }: { demo: readonly DemoPerson[] }) {
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const enter = async (who: { email: string; password: string }): Promise<void> => {
+  const enter = async (as: { email: string; password: string }): Promise<void> => {
     setBusy(true);
     setProblem(null);
     try {
-      await sendJson("POST", "/api/session", who);
+      await sendJson("POST", "/api/session", { email: as.email, password: as.password });
       window.location.assign("/today");
     } catch (error) {
       setProblem(wordsOf(error));

@@ -79,6 +79,7 @@ export const theme = createTheme({
     MuiPaper: { defaultProps: { elevation: 0 } },
     MuiTextField: { defaultProps: { size: "small" } },
     MuiSelect: { defaultProps: { size: "small" } },
+    MuiToggleButton: { styleOverrides: { root: { color: "var(--mui-palette-text-secondary)" } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },
   },
 });

@@ -15,7 +15,7 @@ import {
 } from "@hemstitch/core/standard/plain";
 import { useDraft } from "./draft";
 import { EntryPanel } from "./EntryPanel";
-import { Register } from "./Register";
+import { Register } from "./register/Register";
 import { RemarkStrip } from "./RemarkStrip";
 import { SideBySide } from "./StandardFrame";
 
@@ -149,6 +149,7 @@ export function ChapterView({
                 {list === "pens" && <PenSeries />}
                 <Box sx={{ flex: 1, minHeight: 0 }}>
                   <Register
+                    key={list}
                     list={list}
                     chosen={adding ? null : chosen}
                     onChoose={choose}

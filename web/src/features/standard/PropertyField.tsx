@@ -9,7 +9,8 @@ import { useEffect, useState } from "react";
 import type { OfficeStandard, Property } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../shell/theme";
 import { choiceWords, keysOf } from "./choices";
-import { listOf, Swatch } from "./columns";
+import { Swatch } from "./Swatch";
+import { figure, listOf } from "./typed";
 
 interface Props {
   readonly property: Property;
@@ -127,12 +128,6 @@ export function PropertyField({ property, value, onChange, standard, disabled = 
 
 const written = (value: unknown): string =>
   Array.isArray(value) ? value.join(", ") : value === undefined || value === null ? "" : String(value);
-
-/** A figure with a decimal point or comma; undefined where it is none. */
-const figure = (text: string): number | undefined => {
-  const value = Number(text.trim().replace(/^([-+]?\d*),(\d+)$/, "$1.$2"));
-  return text.trim() === "" || !Number.isFinite(value) ? undefined : value;
-};
 
 /** Figures and lists are kept as typed until they can be read, so that nobody fights the field. */
 function TypedField({

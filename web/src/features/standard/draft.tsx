@@ -32,6 +32,11 @@ type Step =
     }
   | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] };
 
+interface Steps {
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+}
+
 interface Draft {
   readonly standard: OfficeStandard;
   readonly version: number;
@@ -85,8 +90,9 @@ export function DraftProvider({
   const notice = useNotice();
   const [state, setState] = useState(initial);
   const current = useRef(initial);
-  const [done, setDone] = useState<readonly Step[]>([]);
-  const [undone, setUndone] = useState<readonly Step[]>([]);
+  const [{ done, undone }, setSteps] = useState<Steps>({ done: [], undone: [] });
+  // What is in turn must see what the turn before left, not what was drawn last.
+  const steps = useRef<Steps>({ done: [], undone: [] });
   const [saving, setSaving] = useState(false);
   const [conflict, setConflict] = useState<{
     list: ListName;
@@ -174,10 +180,15 @@ export function DraftProvider({
     [notice, send],
   );
 
-  const note = useCallback((step: Step) => {
-    setDone((was) => [...was, step].slice(-MOST_STEPS));
-    setUndone([]);
+  const stepsBecome = useCallback((next: Steps) => {
+    steps.current = next;
+    setSteps(next);
   }, []);
+
+  const note = useCallback(
+    (step: Step) => stepsBecome({ done: [...steps.current.done, step].slice(-MOST_STEPS), undone: [] }),
+    [stepsBecome],
+  );
 
   const edit = useCallback(
     (list: ListName, forth: readonly EntryEdit[]): Promise<boolean> =>
@@ -245,24 +256,20 @@ export function DraftProvider({
   );
 
   const undo = useCallback(() => {
-    const last = done.at(-1);
-    if (!last) return;
     void inTurn(async () => {
-      if (!(await replay(last, "back"))) return;
-      setDone((was) => was.slice(0, -1));
-      setUndone((was) => [...was, last]);
+      const { done: behind, undone: ahead } = steps.current;
+      const last = behind.at(-1);
+      if (last && (await replay(last, "back"))) stepsBecome({ done: behind.slice(0, -1), undone: [...ahead, last] });
     });
-  }, [done, inTurn, replay]);
+  }, [inTurn, replay, stepsBecome]);
 
   const redo = useCallback(() => {
-    const last = undone.at(-1);
-    if (!last) return;
     void inTurn(async () => {
-      if (!(await replay(last, "forth"))) return;
-      setUndone((was) => was.slice(0, -1));
-      setDone((was) => [...was, last]);
+      const { done: behind, undone: ahead } = steps.current;
+      const last = ahead.at(-1);
+      if (last && (await replay(last, "forth"))) stepsBecome({ done: [...behind, last], undone: ahead.slice(0, -1) });
     });
-  }, [inTurn, replay, undone]);
+  }, [inTurn, replay, stepsBecome]);
 
   useUndoKeys(undo, redo);
 

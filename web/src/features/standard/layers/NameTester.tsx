@@ -57,8 +57,8 @@ export function NameTester({ scheme, register }: { scheme: NameGrammar; register
     <>
       <TextField
         multiline
-        minRows={4}
-        maxRows={10}
+        // A field that grows measures thousands of lines at every stroke.
+        rows={8}
         fullWidth
         label="Names, one a line"
         value={text}

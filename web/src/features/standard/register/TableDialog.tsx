@@ -15,17 +15,26 @@ import { useRouter } from "next/navigation";
 import { useCallback, useRef, useState } from "react";
 import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
 import type { TriedTable } from "@/server/queries/tables";
-import { sendFile, wordsOf } from "../shared/api";
-import { useNotice } from "../shared/Notice";
+import { sendFile, wordsOf } from "../../shared/api";
+import { useNotice } from "../../shared/Notice";
 
 const STATE_WORDS = { added: "new", changed: "changed", unchanged: "as it is", wrong: "wrong" } as const;
 
 /** Entries from a spreadsheet, pasted or as a file: tried first, row by row; then all of it is stored or nothing. */
-export default function TableDialog({ list, onClose }: { list: ListName; onClose: () => void }) {
+export default function TableDialog({
+  list,
+  cells,
+  onClose,
+}: {
+  list: ListName;
+  /** What was pasted already. */
+  cells: string;
+  onClose: () => void;
+}) {
   const router = useRouter();
   const notice = useNotice();
   const input = useRef<HTMLInputElement>(null);
-  const [text, setText] = useState("");
+  const [text, setText] = useState(cells);
   const [source, setSource] = useState<Blob | null>(null);
   const [replace, setReplace] = useState(false);
   const [tried, setTried] = useState<TriedTable | null>(null);
@@ -93,8 +102,7 @@ export default function TableDialog({ list, onClose }: { list: ListName; onClose
             </Typography>
             <TextField
               multiline
-              minRows={8}
-              maxRows={16}
+              rows={14}
               fullWidth
               label="Cells"
               value={text}

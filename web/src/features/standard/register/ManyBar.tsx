@@ -15,8 +15,8 @@ import {
   type EntryEdit,
   type ListName,
 } from "@hemstitch/core/standard/plain";
-import { useDraft } from "./draft";
-import { PropertyField } from "./PropertyField";
+import { useDraft } from "../draft";
+import { PropertyField } from "../PropertyField";
 
 /** What can be done to several entries at once: set one property of all, or remove them. */
 export function ManyBar({ list, keys, onDone }: { list: ListName; keys: readonly string[]; onDone: () => void }) {
