@@ -1,9 +1,29 @@
-// npm run bench: measures, and prints a table. Ratios are of one run on one machine.
+// npm run bench: measures, and prints tables. Ratios are of one run on one machine.
+// `npm run bench -- command` and `npm run bench -- places` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
-installDebian("mupdf-tools");
+installDebian("mupdf-tools", "postgresql", "chromium");
 const { bundle } = await import("./bundle.mjs");
 const { bin, run } = await import("./lib/run.mjs");
+const wanted = process.argv.slice(2);
+const measures = (part) => wanted.includes(part) || !["command", "places"].some((each) => wanted.includes(each));
+const measure = (file, env = {}) =>
+  run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
-run(bin("tsx"), ["--tsconfig", "tsconfig.json", "bench/src/main.ts", ...process.argv.slice(2)]);
+if (measures("command")) measure("bench/src/main.ts");
+if (measures("places")) {
+  const { startPostgres } = await import("./lib/postgres.mjs");
+  const { startDemoOffice } = await import("./lib/demo-office.mjs");
+  const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
+  try {
+    const application = await startDemoOffice(server, 3100);
+    try {
+      measure("bench/src/places.ts", { HEMSTITCH_ADDRESS: application.address });
+    } finally {
+      await application.stop();
+    }
+  } finally {
+    await server.stop();
+  }
+}

@@ -16,7 +16,7 @@ if (parts.includes("unit") || parts.includes("database") || parts.includes("brow
 if (parts.includes("database") || parts.includes("browser")) installDebian("postgresql");
 if (parts.includes("browser")) installDebian("chromium");
 
-const { bin, root, run } = await import("./lib/run.mjs");
+const { bin, root } = await import("./lib/run.mjs");
 const { bundle } = await import("./bundle.mjs");
 const sums = { passed: 0, failed: 0 };
 const cleanups = [];
@@ -86,7 +86,7 @@ try {
   if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo"]);
   if (parts.includes("database") || parts.includes("browser")) {
     const { startPostgres } = await import("./lib/postgres.mjs");
-    const { demoPeople, migrate, ownSecret, startApplication } = await import("./lib/application.mjs");
+    const { migrate, ownSecret } = await import("./lib/application.mjs");
     const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
     cleanups.push(server.stop);
     if (parts.includes("database")) {
@@ -98,15 +98,8 @@ try {
       });
     }
     if (parts.includes("browser")) {
-      const { buildIfChanged } = await import("./lib/build-state.mjs");
-      buildIfChanged();
-      // A database of its own: the demo office must be the only one in it.
-      const url = server.database("browser");
-      migrate(url);
-      run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
-        env: { ...process.env, DATABASE_URL: url },
-      });
-      const application = await startApplication(url, { port: 3100, more: demoPeople() });
+      const { startDemoOffice } = await import("./lib/demo-office.mjs");
+      const application = await startDemoOffice(server, 3100);
       cleanups.push(application.stop);
       playwright({ HEMSTITCH_ADDRESS: application.address });
     }
