@@ -1,5 +1,5 @@
 import { distance } from "fastest-levenshtein";
-import { parseName, schemeFaults, type NameGrammar, type NamePart } from "../../naming";
+import { parseName, schemeFaults, type NameGrammar, type NamePart, type ParsedName } from "../../naming";
 import type { LayerEntry, OfficeStandard } from "../model";
 import { listed, type Remark } from "./remark";
 
@@ -8,15 +8,16 @@ const about = { chapter: "layers", list: "layers" } as const;
 /** The layer register against its scheme and against itself. */
 export function layerRemarks(standard: OfficeStandard): Remark[] {
   const scheme = standard.naming.layers;
+  const read = standard.layers.map((layer) => parseName(layer.name, scheme));
   const parts = new Map(
-    standard.layers.map((layer) => {
-      const parsed = parseName(layer.name, scheme);
-      return [layer.name, parsed.ok ? parsed.parts : undefined] as const;
+    standard.layers.map((layer, i) => {
+      const parsed = read[i];
+      return [layer.name, parsed?.ok ? parsed.parts : undefined] as const;
     }),
   );
   return [
     ...schemeRemarks(scheme),
-    ...standard.layers.flatMap((layer) => oneLayer(layer, scheme)),
+    ...standard.layers.flatMap((layer, i) => oneLayer(layer, read[i])),
     ...codesWithoutLayers(scheme, [...parts.values()]),
     ...nearDuplicates(standard.layers, parts, scheme),
     ...sameMeaning(standard.layers),
@@ -37,10 +38,9 @@ function schemeRemarks(scheme: NameGrammar): Remark[] {
   return [...faults, ...examples];
 }
 
-function oneLayer(layer: LayerEntry, scheme: NameGrammar): Remark[] {
+function oneLayer(layer: LayerEntry, parsed: ParsedName | undefined): Remark[] {
   const found: Remark[] = [];
-  const parsed = parseName(layer.name, scheme);
-  if (!parsed.ok)
+  if (parsed && !parsed.ok)
     found.push({
       ...about,
       key: layer.name,
@@ -93,43 +93,50 @@ function* shortened(name: string): Generator<string> {
 
 const bare = (name: string): string => name.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
 
+/** A name with its letters and figures alone, and without the figures, made once: registers have thousands. */
+interface Spelling {
+  readonly name: string;
+  readonly bare: string;
+  readonly letters: string;
+  readonly parts: readonly NamePart[] | undefined;
+}
+
 function nearDuplicates(
   layers: readonly LayerEntry[],
   parts: ReadonlyMap<string, readonly NamePart[] | undefined>,
   scheme: NameGrammar,
 ): Remark[] {
-  const meet = new Map<string, string[]>();
+  const meet = new Map<string, Spelling[]>();
   const found = new Map<string, Remark>();
   for (const { name } of layers) {
-    for (const key of shortened(bare(name))) {
+    const spelt = bare(name);
+    const one: Spelling = { name, bare: spelt, letters: spelt.replace(/\d/g, ""), parts: parts.get(name) };
+    for (const key of shortened(spelt)) {
       const others = meet.get(key);
-      if (!others) meet.set(key, [name]);
+      if (!others) meet.set(key, [one]);
       else {
         for (const other of others)
-          if (other !== name && alike(other, name, parts, scheme))
-            found.set(`${other}\n${name}`, {
+          if (other !== one && alike(other, one, scheme))
+            found.set(`${other.name}\n${name}`, {
               ...about,
               key: name,
               code: "near-duplicate",
-              message: `${other} and ${name} are hard to tell apart.`,
+              message: `${other.name} and ${name} are hard to tell apart.`,
             });
-        if (!others.includes(name)) others.push(name);
+        if (others.at(-1) !== one) others.push(one);
       }
     }
   }
   return [...found.values()];
 }
 
-/** Names that differ by a listed code mean different things; those that differ by spelling don't. */
-function alike(
-  a: string,
-  b: string,
-  parts: ReadonlyMap<string, readonly NamePart[] | undefined>,
-  scheme: NameGrammar,
-): boolean {
-  if (bare(a) === bare(b)) return true;
-  if (distance(bare(a), bare(b)) > 1) return false;
-  const [x, y] = [parts.get(a), parts.get(b)];
+/** Names that differ by a listed code or by a number mean different things; those that differ by spelling don't. */
+function alike(a: Spelling, b: Spelling, scheme: NameGrammar): boolean {
+  if (a.bare === b.bare) return true;
+  // Numbered names are told apart by their numbers, whatever else the scheme says of them.
+  if (a.letters === b.letters && a.parts && b.parts) return false;
+  if (distance(a.bare, b.bare) > 1) return false;
+  const [x, y] = [a.parts, b.parts];
   if (!x || !y || x.length !== y.length) return true;
   return x.every((part, i) => {
     const other = y[i];

@@ -1,43 +1,65 @@
 "use client";
-import Alert from "@mui/material/Alert";
-import Snackbar from "@mui/material/Snackbar";
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { createContext, useCallback, useContext, useEffect, useState, type ReactNode } from "react";
 
 interface Notice {
   readonly text: string;
   readonly kind: "success" | "error" | "info";
 }
 
+const SHOWN_MS = 4000;
+const EDGE = { success: "success.main", error: "error.main", info: "secondary.main" } as const;
+
 const Context = createContext<(text: string, kind?: Notice["kind"]) => void>(() => undefined);
 
 /** Tells the person something that happened, wherever they are. */
 export const useNotice = () => useContext(Context);
 
+/** The notice is plain, so that it comes with the first load: it must be there when the line is cut. */
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
   const tell = useCallback((text: string, kind: Notice["kind"] = "success") => setNotice({ text, kind }), []);
-  const close = useCallback(() => setNotice(null), []);
-  const open = useMemo(() => notice !== null, [notice]);
+  useEffect(() => {
+    // An error stays until it is closed.
+    if (!notice || notice.kind === "error") return;
+    const timer = setTimeout(() => setNotice(null), SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [notice]);
   return (
     <Context.Provider value={tell}>
       {children}
-      <Snackbar
-        open={open}
-        autoHideDuration={notice?.kind === "error" ? null : 4000}
-        onClose={(_event, reason) => reason !== "clickaway" && close()}
-        anchorOrigin={{ vertical: "bottom", horizontal: "center" }}
-      >
-        {notice ? (
-          <Alert
-            severity={notice.kind}
-            onClose={close}
-            variant="outlined"
-            sx={{ bgcolor: "background.paper", whiteSpace: "pre-line", maxWidth: 640 }}
-          >
-            {notice.text}
-          </Alert>
-        ) : undefined}
-      </Snackbar>
+      {notice && (
+        <Box
+          role={notice.kind === "error" ? "alert" : "status"}
+          sx={{
+            position: "fixed",
+            bottom: 24,
+            left: "50%",
+            transform: "translateX(-50%)",
+            zIndex: "snackbar",
+            display: "flex",
+            alignItems: "flex-start",
+            gap: 2,
+            maxWidth: 640,
+            pl: 2,
+            pr: 1,
+            py: 1,
+            fontSize: 14,
+            whiteSpace: "pre-line",
+            bgcolor: "background.paper",
+            border: "1px solid",
+            borderLeft: "4px solid",
+            borderColor: EDGE[notice.kind],
+            borderRadius: 1,
+          }}
+        >
+          <Box sx={{ py: 0.5 }}>{notice.text}</Box>
+          <Button onClick={() => setNotice(null)} sx={{ minWidth: 0 }}>
+            Close
+          </Button>
+        </Box>
+      )}
     </Context.Provider>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
@@ -66,17 +65,33 @@ export function PropertyField({ property, value, onChange, standard, disabled = 
   if (shape === "keys" || (shape === "texts" && choices)) {
     const options = shape === "keys" && to ? keysOf(standard, to) : [...(choices ?? [])];
     return (
-      <Autocomplete
-        multiple
-        size="small"
+      <TextField
+        select
+        fullWidth
+        label={label}
+        value={value ?? []}
         disabled={disabled}
-        disableCloseOnSelect
-        options={options}
-        getOptionLabel={choices ? choiceWords : String}
-        value={(value ?? []) as string[]}
-        onChange={(_event, next) => onChange(next.length === 0 && optional ? undefined : next)}
-        renderInput={(params) => <TextField {...params} label={label} error={error} helperText={problem} />}
-      />
+        error={error}
+        helperText={problem}
+        onChange={(event) => {
+          const next = event.target.value as unknown as string[];
+          onChange(next.length === 0 && optional ? undefined : next);
+        }}
+        slotProps={{
+          select: {
+            multiple: true,
+            renderValue: (chosen) =>
+              (chosen as string[]).map((each) => (choices ? choiceWords(each) : each)).join(", "),
+          },
+        }}
+      >
+        {options.map((option) => (
+          <MenuItem key={option} value={option} dense>
+            <Checkbox size="small" sx={{ p: 0, mr: 1 }} checked={((value ?? []) as string[]).includes(option)} />
+            {choices ? choiceWords(option) : option}
+          </MenuItem>
+        ))}
+      </TextField>
     );
   }
   if (shape === "colour")

@@ -2,14 +2,18 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useDeferredValue, useMemo, useState } from "react";
-import { remarks, type ChapterId } from "@hemstitch/core/standard/plain";
+import { remarks, type ChapterId, type OfficeStandard } from "@hemstitch/core/standard/plain";
 import { useDraft } from "./draft";
 
 /** What the standard's checks against itself say of a chapter; closed until asked for. */
 export function RemarkStrip({ chapter, onChoose }: { chapter: ChapterId; onChoose: (key: string | null) => void }) {
   const { standard } = useDraft();
-  const settled = useDeferredValue(standard);
-  const found = useMemo(() => remarks(settled).filter((remark) => remark.chapter === chapter), [settled, chapter]);
+  // The register is shown first; thousands of names take a moment to compare.
+  const settled = useDeferredValue<OfficeStandard | null>(standard, null);
+  const found = useMemo(
+    () => (settled ? remarks(settled).filter((remark) => remark.chapter === chapter) : []),
+    [settled, chapter],
+  );
   const [open, setOpen] = useState(false);
   if (found.length === 0) return null;
   return (

@@ -1,4 +1,5 @@
 "use client";
+import dynamic from "next/dynamic";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import {
   applyEdits,
@@ -12,8 +13,10 @@ import {
 } from "@hemstitch/core/standard/plain";
 import { ApiError, getJson, sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
-import { ConflictDialog, type Conflict } from "./ConflictDialog";
+import type { Conflict } from "./ConflictDialog";
 import { inverseEdits } from "./inverse";
+
+const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog));
 
 /** A cell of the showing chart and what it becomes; null is undecided. */
 export interface CellEdit {

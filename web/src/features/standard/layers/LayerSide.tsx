@@ -1,14 +1,16 @@
 "use client";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { blankEntry, type Entry } from "@hemstitch/core/standard/plain";
 import { useDraft } from "../draft";
 import { EntryPanel } from "../EntryPanel";
-import { SchemeEditor } from "../SchemeEditor";
-import { NameBuilder } from "./NameBuilder";
 import { NameParts } from "./NameParts";
-import { NameTester } from "./NameTester";
+
+const SchemeEditor = dynamic(() => import("../SchemeEditor").then((each) => each.SchemeEditor));
+const NameBuilder = dynamic(() => import("./NameBuilder").then((each) => each.NameBuilder));
+const NameTester = dynamic(() => import("./NameTester").then((each) => each.NameTester));
 
 /** Beside the layer register: the chosen layer, the scheme of names, a name built, names tested. */
 export default function LayerSide({

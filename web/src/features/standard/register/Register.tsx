@@ -9,10 +9,10 @@ import { keyOf, LISTS, orderedEntry, type Entry, type ListName } from "@hemstitc
 import { useNotice } from "../../shared/Notice";
 import { useDraft } from "../draft";
 import { columnsOf, type Row } from "./columns";
-import { ManyBar } from "./ManyBar";
 import { RegisterGrid } from "./RegisterGrid";
 import { nextSorting, sorted, type Sorting } from "./sorted";
 
+const ManyBar = dynamic(() => import("./ManyBar").then((each) => each.ManyBar));
 const TableDialog = dynamic(() => import("./TableDialog"), { ssr: false });
 
 interface Props {
