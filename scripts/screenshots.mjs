@@ -1,9 +1,13 @@
-// npm run screenshots: takes the pictures of docs/screenshots from the demo at HEMSTITCH_ADDRESS (http://127.0.0.1:3000 unless set).
+// npm run screenshots: takes the pictures of docs/screenshots from the demo office, loaded fresh.
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
+import { startDemoOffice } from "./lib/demo-office.mjs";
+import { startPostgres } from "./lib/postgres.mjs";
 import { root } from "./lib/run.mjs";
 
-const address = process.env.HEMSTITCH_ADDRESS ?? "http://127.0.0.1:3000";
+const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
+const application = await startDemoOffice(server, 3100);
+const { address } = application;
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: [
@@ -23,7 +27,9 @@ const shot = async (name) => {
 };
 const go = (path) => page.goto(address + path, { waitUntil: "networkidle" });
 
-await go("/today");
+await go("/sign-in");
+await page.getByRole("button", { name: /Ida Fenn/ }).click();
+await page.waitForURL(/today/);
 await shot("today");
 await go("/inspection");
 await shot("inspection");
@@ -38,13 +44,30 @@ await page.getByRole("button", { name: /^Mend \d+ that/ }).click();
 await page.getByText("Mended and proved").waitFor();
 await page.getByRole("button", { name: "Close" }).click();
 await shot("light-table-mended");
-await go("/standard/layers");
-await page.getByText("A-GRID", { exact: true }).first().click();
-await shot("standard-layers");
-await go("/standard/pens-and-lines");
-await shot("standard-pens");
-await go("/standard/text");
-await shot("standard-text");
+for (const [name, path] of [
+  ["standard-layers", "/standard/layers?entry=A-GRID"],
+  ["standard-pens", "/standard/pens-and-lines"],
+  ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
+  ["standard-text", "/standard/text"],
+  ["standard-dimensions", "/standard/dimensions"],
+  ["standard-chart", "/standard/drawing-kinds?view=chart"],
+  ["standard-sheets", "/standard/sheets"],
+  ["standard-library", "/standard/library"],
+  ["people", "/people"],
+]) {
+  await go(path);
+  await shot(name);
+}
+await go("/requests");
+await page
+  .getByRole("button", { name: /New layer|Change/ })
+  .first()
+  .click();
+await shot("requests");
+await go("/standard/editions");
+await page.getByRole("button", { name: "Judge the plan sets by the draft" }).click();
+await page.getByRole("table", { name: "Effect on plan sets" }).waitFor();
+await shot("editions");
 await go("/plan-sets");
 await page.getByRole("link", { name: /Saltmarsh/ }).click();
 await page.getByText("Set register").waitFor();
@@ -56,3 +79,5 @@ await page.keyboard.press("Alt+s");
 await page.getByLabel("Scale", { exact: true }).fill(`1/4" = 1'-0"`);
 await shot("scale-slip");
 await browser.close();
+await application.stop();
+await server.stop();

@@ -65,7 +65,11 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
         <Button onClick={redo} disabled={!canRedo}>
           Redo
         </Button>
-        {mayEdit && <Button onClick={() => setTable({ cells: "" })}>Paste or import</Button>}
+        {mayEdit && (
+          <Button onClick={() => setTable({ cells: "" })} sx={{ whiteSpace: "nowrap" }}>
+            Paste or import
+          </Button>
+        )}
         <Button href={`/api/standard/table?list=${list}`}>CSV</Button>
         {mayEdit && (
           <Button variant="outlined" onClick={onAdd} sx={{ whiteSpace: "nowrap" }}>

@@ -196,7 +196,7 @@ export function RegisterGrid(props: Props) {
               />
             </Box>
           )}
-          {columns.map(({ path, title }, i) => (
+          {columns.map(({ path, title, shape }, i) => (
             <Box
               key={path}
               role="columnheader"
@@ -205,7 +205,7 @@ export function RegisterGrid(props: Props) {
               title={`${title}: click to sort`}
               aria-sort={sorting?.path === path ? (sorting.falling ? "descending" : "ascending") : "none"}
               onClick={() => onSort(path)}
-              sx={{ fontWeight: 600, cursor: "pointer" }}
+              sx={{ fontWeight: 600, cursor: "pointer", ...(shape === "number" ? { textAlign: "right" } : {}) }}
             >
               {title}
               {sorting?.path === path ? (sorting.falling ? " ↓" : " ↑") : ""}
