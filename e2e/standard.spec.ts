@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { ringPng } from "../core/test/support/png";
 import { expect, pageOf, test } from "./support";
 
 const pngOf = (locator: { innerHTML(): Promise<string> }): Promise<string> => locator.innerHTML();
@@ -147,6 +148,22 @@ test("a font that is none is refused; a table from a spreadsheet is tried row by
     .click();
   await page.getByRole("form", { name: "code" }).getByRole("button", { name: "Remove" }).click();
   await expect(page.getByRole("row", { name: /GL Glass block/ })).toHaveCount(0);
+});
+
+test("a stamp is uploaded into a frame; what is no picture is refused", async ({ page }) => {
+  await page.goto("/standard/sheets?view=frames&entry=A3");
+  const panel = page.getByRole("form", { name: "frame" });
+  await panel.getByRole("button", { name: "Add fixed item" }).click();
+  await panel.getByLabel("Item", { exact: true }).fill("stamp");
+  const file = panel.getByTestId("picture-file");
+  await file.setInputFiles({ name: "x.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
+  await expect(panel.getByText("This is not a PNG or JPEG picture.", { exact: false })).toBeVisible();
+  await file.setInputFiles({ name: "stamp.png", mimeType: "image/png", buffer: Buffer.from(ringPng(60, 40)) });
+  await expect(panel.getByText("60 × 40 dots. Store to keep it.")).toBeVisible();
+  await panel.getByRole("button", { name: "Store" }).click();
+  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(panel.getByLabel("Item", { exact: true })).toHaveCount(0);
 });
 
 test("the showing chart by keyboard and by dragging over cells", async ({ page }) => {

@@ -1,10 +1,12 @@
 import type { BoxMm } from "../drawing";
 import { editPdf, readPdf, type InflateFn, type ReadLimits } from "../formats/pdf";
+import type { PictureFile } from "../formats/picture-file";
 import { PdfDrawing, type FontFile, type PdfPage } from "../formats/pdf/write";
 import { bad, good, type Result } from "../problem";
 import { formatScale, type Scale } from "../quantity";
 import { StandardLookup, type FrameEntry, type OfficeStandard } from "../standard";
 import { extentOf } from "./extent";
+import { drawFixedItems, itemBox } from "./fixed-items";
 import { drawFrame, drawingArea, penOn, titleBlockBox, type Particulars } from "./frame";
 import { keepOnPaper } from "./restyle";
 import { drawScaleBar, scaleBar } from "../drawn";
@@ -29,6 +31,8 @@ export interface SheetRequest {
   readonly units: "metric" | "feet-inches";
   readonly font: FontFile;
   readonly placements: readonly Placement[];
+  /** Pictures of stamps by their SHA-256; a stamp whose picture is missing is left as an empty area. */
+  readonly pictures?: ReadonlyMap<string, PictureFile>;
   readonly limits?: Partial<ReadLimits>;
   readonly inflate?: InflateFn;
 }
@@ -38,6 +42,9 @@ export interface ComposedSheet {
   readonly bytes: Uint8Array;
   readonly placed: readonly { readonly title: string; readonly boxMm: BoxMm; readonly fits: boolean }[];
 }
+
+/** A placed drawing with the names of its layers. */
+type Laid = ComposedSheet["placed"][number] & { readonly layers: readonly string[] };
 
 /** Room below a drawing for its title and scale bar, millimetres. */
 const TITLE_ROOM_MM = 22;
@@ -58,13 +65,19 @@ export async function composeSheet(request: SheetRequest): Promise<Result<Compos
     [particulars["number"], particulars["title"]].filter(Boolean).join(" ") || frame.title,
   );
   const page = drawing.addPage(frame.widthMm, frame.heightMm);
-  const placed: ComposedSheet["placed"][number][] = [];
+  const placed: Laid[] = [];
   for (const placement of placements) {
     const one = await placeOne(page, request, placement);
     if (!one.ok) return one;
     placed.push(one.value);
   }
-  drawFrame(page, frame, particulars, new StandardLookup(standard));
+  const lookup = new StandardLookup(standard);
+  drawFrame(page, frame, particulars, lookup);
+  const used = new Set(placed.flatMap((each) => each.layers));
+  const legend = standard.layers.filter((layer) => layer.plots && used.has(layer.name));
+  drawFixedItems(page, frame, lookup, legend);
+  const stamped = await drawStamps(page, request);
+  if (!stamped.ok) return stamped;
   page.stateScale(
     placements.map((placement, i) => ({
       boxMm: placed[i]?.boxMm ?? drawingArea(frame),
@@ -84,11 +97,27 @@ export async function composeSheet(request: SheetRequest): Promise<Result<Compos
       boxMm,
     })),
   ]);
-  return good({ bytes: await drawing.save(), placed });
+  return good({
+    bytes: await drawing.save(),
+    placed: placed.map(({ title, boxMm, fits: inside }) => ({ title, boxMm, fits: inside })),
+  });
 }
 
 const scaleWords = (placement: Placement | undefined, units: SheetRequest["units"]): string =>
   placement ? formatScale(placement.placedAt, units) : "";
+
+/** Puts the pictures of stamps into their areas, whole and upright. */
+async function drawStamps(page: PdfPage, { frame, pictures }: SheetRequest): Promise<Result<undefined>> {
+  for (const item of frame.items ?? []) {
+    const picture = item.kind === "stamp" && item.sha256 !== undefined ? pictures?.get(item.sha256) : undefined;
+    if (!picture) continue;
+    const box = itemBox(frame, item);
+    const inner = { x: box.x + 1, y: box.y + 1, width: box.width - 2, height: box.height - 2 };
+    const drawn = await page.layer(frame.layers.cells).picture(picture, inner);
+    if (!drawn.ok) return bad(drawn.problem.code, `The picture of “${item.title}”: ${drawn.problem.message}`);
+  }
+  return good(undefined);
+}
 
 /** The part of the drawing area that the title block leaves free for a drawing and its title. */
 export function freeRoom(frame: FrameEntry): BoxMm {
@@ -98,11 +127,7 @@ export function freeRoom(frame: FrameEntry): BoxMm {
   return above.width * above.height >= beside.width * beside.height ? above : beside;
 }
 
-async function placeOne(
-  page: PdfPage,
-  request: SheetRequest,
-  placement: Placement,
-): Promise<Result<ComposedSheet["placed"][number]>> {
+async function placeOne(page: PdfPage, request: SheetRequest, placement: Placement): Promise<Result<Laid>> {
   const options = {
     ...(request.limits ? { limits: request.limits } : {}),
     ...(request.inflate ? { inflate: request.inflate } : {}),
@@ -142,7 +167,12 @@ async function placeOne(
   );
   if (!done.ok) return done;
   drawDrawingTitle(page, request, placement, boxMm);
-  return good({ title: placement.title, boxMm, fits: fits(request.frame, boxMm) });
+  return good({
+    title: placement.title,
+    boxMm,
+    fits: fits(request.frame, boxMm),
+    layers: read.value.layers.map((layer) => layer.name),
+  });
 }
 
 function drawDrawingTitle(
@@ -166,7 +196,10 @@ function drawDrawingTitle(
   drawScaleBar(page, scaleBar(placement.placedAt, units), box.x + width + BAR_FROM_TITLE_MM, y - 2, SCALE_MM);
 }
 
-/** Whether a drawing with its title lies inside the borders and clear of the title block. */
+const overlap = (a: BoxMm, b: BoxMm): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** Whether a drawing with its title lies inside the borders and clear of the title block and the fixed items. */
 export function fits(frame: FrameEntry, box: BoxMm): boolean {
   const [area, block] = [drawingArea(frame), titleBlockBox(frame)];
   const bottom = box.y - TITLE_ROOM_MM + 4;
@@ -176,5 +209,6 @@ export function fits(frame: FrameEntry, box: BoxMm): boolean {
     box.x + box.width <= area.x + area.width &&
     box.y + box.height <= area.y + area.height;
   const clear = box.x + box.width <= block.x || bottom >= block.y + block.height;
-  return inside && clear;
+  const overItem = (frame.items ?? []).map((item) => itemBox(frame, item)).some((item) => overlap(item, box));
+  return inside && clear && !overItem;
 }

@@ -43,7 +43,7 @@ export const penOn = (standard: StandardLookup, layer: string, usual: number): n
   standard.penOf(standard.layer(layer))?.widthMm ?? usual;
 
 /** The standard's lettering height nearest to a usual one, so that a frame never has lettering of its own. */
-const lettering = (standard: StandardLookup, usualMm: number): number =>
+export const lettering = (standard: StandardLookup, usualMm: number): number =>
   standard.nearestTextStyle(usualMm)?.heightMm ?? usualMm;
 
 const LABEL_MM = 1.8;

@@ -1,5 +1,6 @@
 export { composeSheet, fits, freeRoom } from "./compose";
 export type { ComposedSheet, Placement, SheetRequest } from "./compose";
+export { drawFixedItems, itemBox } from "./fixed-items";
 export { bayBoxes, drawFrame, drawingArea, emptyFields, titleBlockBox, ZONE_LETTERS, zoneDivisions } from "./frame";
 export type { Particulars } from "./frame";
 export { extentOf } from "./extent";

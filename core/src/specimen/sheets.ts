@@ -1,7 +1,8 @@
 import { drawScaleBar, scaleBar, wrapped } from "../drawn";
 import { parseScale } from "../quantity";
 import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard/plain";
-import { drawFrame, bayBoxes, drawingArea } from "../sheet/frame";
+import { drawFixedItems } from "../sheet/fixed-items";
+import { bayBoxes, drawFrame } from "../sheet/frame";
 import { reducedBoard } from "./reduced-board";
 import type { Specimen, SpecimenContext } from "./specimen";
 
@@ -18,15 +19,8 @@ export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenCo
       drawFrame(small, frame, {}, lookup);
       small.ink(0x8a93a3).pen(0.25, [3, 2]);
       for (const bay of bayBoxes(frame)) small.rectangle(bay);
-      const area = drawingArea(frame);
-      for (const item of frame.items ?? []) {
-        small
-          .ink(0)
-          .fillInk(0)
-          .pen(0.25)
-          .rectangle({ x: area.x + item.xMm, y: area.y + item.yMm, width: item.widthMm, height: item.heightMm });
-        small.text(item.title, area.x + item.xMm + 2, area.y + item.yMm + item.heightMm - 5, { heightMm: 3.5 });
-      }
+      const plotted = lookup.standard.layers.filter((layer) => layer.plots && !layer.withdrawn);
+      drawFixedItems(small, frame, lookup, plotted);
     },
   };
 }

@@ -19,7 +19,8 @@ import {
 } from "./model/choices";
 
 /** What kind of value a property has, for tables, forms and words. */
-export type Shape = "text" | "words" | "number" | "flag" | "choice" | "colour" | "texts" | "numbers" | "key" | "keys";
+export type Shape =
+  "text" | "words" | "number" | "flag" | "choice" | "colour" | "texts" | "numbers" | "key" | "keys" | "picture";
 
 /** One property of an entry: its path in the entry, what people call it, and what it takes. */
 export interface Property {
@@ -271,7 +272,7 @@ export const PARTS: Partial<Readonly<Record<ListName, readonly PartList[]>>> = {
         mm("yMm", "From below"),
         mm("widthMm", "Width"),
         mm("heightMm", "Height"),
-        text("sha256", "Picture (SHA-256)", maybe),
+        property("sha256", "Picture of a stamp", "picture", maybe),
       ],
     },
   ],

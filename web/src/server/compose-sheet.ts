@@ -1,5 +1,8 @@
+import { inArray } from "drizzle-orm";
 import type { OfficeStandard } from "@hemstitch/core/standard";
+import { database } from "./database/client";
 import type { PlacementRow } from "./database/rows";
+import { files } from "./database/schema";
 import { inThread } from "./jobs/threads";
 import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
 import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
@@ -30,9 +33,10 @@ export async function composeOne(
   placement: PlacementRow | null,
   withDrawing: boolean,
 ): Promise<ComposedResult | ThreadProblem> {
-  const [source, all] = await Promise.all([
+  const [source, all, pictures] = await Promise.all([
     placement ? sourceBytes(planSet.id, placement.sourceId) : undefined,
     sheetsOf(planSet.id),
+    picturesOf(standard, sheet.frame),
   ]);
   if (placement && !source)
     return {
@@ -62,7 +66,19 @@ export async function composeOne(
                 : {}),
             }
           : null,
+      pictures,
       withDrawing,
     },
   });
+}
+
+/** The pictures that a frame's stamps name. */
+async function picturesOf(standard: OfficeStandard, frameId: string): Promise<{ sha256: string; bytes: Uint8Array }[]> {
+  const items = standard.frames.find((each) => each.id === frameId)?.items ?? [];
+  const named = items.flatMap((item) => (item.kind === "stamp" && item.sha256 !== undefined ? [item.sha256] : []));
+  if (named.length === 0) return [];
+  return database()
+    .select({ sha256: files.sha256, bytes: files.bytes })
+    .from(files)
+    .where(inArray(files.sha256, named));
 }

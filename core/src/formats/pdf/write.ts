@@ -13,6 +13,7 @@ import {
 } from "@cantoo/pdf-lib";
 import { drawable, type Board, type BoxMm, type Point, type TextOptions } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
+import type { PictureFile } from "../picture-file";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
 import { dictOf } from "./objects";
 import { openPdf } from "./open";
@@ -306,6 +307,25 @@ export class PdfPage implements Board {
         return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
       throw error;
     }
+  }
+
+  /** Puts a picture into a box, as large as its proportions let it be, in the middle. Millimetres. */
+  async picture(file: PictureFile, box: BoxMm): Promise<Result<undefined>> {
+    const { document } = this.drawing;
+    let image;
+    try {
+      image = await (file.kind === "png" ? document.embedPng(file.bytes) : document.embedJpg(file.bytes));
+    } catch {
+      return bad("not-a-picture", "The file is damaged and can't be shown.", { remedy: "Upload the picture again." });
+    }
+    const objects = this.resources.lookup(PDFName.of("XObject")) as PDFDict;
+    const name = `P${objects.keys().length}`;
+    objects.set(PDFName.of(name), image.ref);
+    const factor = Math.min(box.width / file.widthPx, box.height / file.heightPx);
+    const [width, height] = [file.widthPx * factor, file.heightPx * factor];
+    const [x, y] = [box.x + (box.width - width) / 2, box.y + (box.height - height) / 2];
+    this.parts.push(`q ${[width, 0, 0, height, x, y].map(operand).join(" ")} cm ${nameOperand(name)} Do Q`);
+    return good(undefined);
   }
 
   private placeFrom(

@@ -8,6 +8,7 @@ import { useEffect, useState } from "react";
 import type { OfficeStandard, Property } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../shell/theme";
 import { choiceWords, keysOf } from "./choices";
+import { PictureField } from "./PictureField";
 import { Swatch } from "./Swatch";
 import { figure, listOf } from "./typed";
 
@@ -40,6 +41,8 @@ export function PropertyField({ property, value, onChange, standard, disabled = 
         slotProps={{ typography: { variant: "body2" } }}
       />
     );
+  if (shape === "picture")
+    return <PictureField label={label} value={value as string | undefined} onChange={onChange} disabled={disabled} />;
   if (shape === "choice" || shape === "key") {
     const options = shape === "key" && to ? keysOf(standard, to) : (choices ?? []);
     return (

@@ -9,6 +9,7 @@ import { inspect, statedScale, type Finding } from "@hemstitch/core/inspect";
 import { mendPdf } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale, type Problem } from "@hemstitch/core/quantity";
+import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { findingKey, MOST_PLACES, type FindingRow } from "../database/rows";
 import { judgeEffect } from "./thread-effect";
@@ -114,6 +115,15 @@ async function mendBytes(
   };
 }
 
+/** Pictures that can be read; they were looked at when they were uploaded. */
+const picturesOf = (kept: Task<"compose">["sheet"]["pictures"]): Map<string, PictureFile> =>
+  new Map(
+    kept.flatMap(({ sha256, bytes }) => {
+      const picture = readPictureFile(bytes);
+      return picture.ok ? [[sha256, picture.value] as const] : [];
+    }),
+  );
+
 async function compose({ standard, sheet }: Task<"compose">, assets: string): Promise<ComposedResult | ThreadProblem> {
   const frame = standard.frames.find((each) => each.id === sheet.frame);
   if (!frame)
@@ -131,6 +141,7 @@ async function compose({ standard, sheet }: Task<"compose">, assets: string): Pr
     // Capitals of Barlow are seven tenths of its size (its OS/2 table).
     font: { bytes: new Uint8Array(readFileSync(join(assets, "fonts", "Barlow-Regular.ttf"))), capHeight: 0.7 },
     inflate: nodeInflate,
+    pictures: picturesOf(sheet.pictures),
     placements: placement
       ? [
           {

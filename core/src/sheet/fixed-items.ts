@@ -1,0 +1,103 @@
+import type { Board, BoxMm } from "../drawing";
+import { drawLayerKey, KEY_ROW_MM, wrapped } from "../drawn";
+import type { FixedItemEntry, FrameEntry, LayerEntry, StandardLookup } from "../standard/plain";
+import { drawingArea, lettering, penOn } from "./frame";
+
+/** Where a fixed item of a frame stands on the sheet. */
+export function itemBox(frame: FrameEntry, item: FixedItemEntry): BoxMm {
+  const area = drawingArea(frame);
+  return { x: area.x + item.xMm, y: area.y + item.yMm, width: item.widthMm, height: item.heightMm };
+}
+
+const PADDING_MM = 2;
+const TITLE_MM = 3.5;
+const TEXT_MM = 2.5;
+const LINE_MM = 4.2;
+const REVISION_ROW_MM = 6;
+/** Columns of a revision table, as shares of its width; the words take what the others leave. */
+const REVISION_COLUMNS = [
+  { title: "Rev.", share: 0.12 },
+  { title: "Date", share: 0.23 },
+  { title: "What", share: 0.65 },
+];
+
+/**
+ * Draws the fixed items of a frame: each in its outline with its title, a revision table ruled, standard notes
+ * set, the layers of the sheet as a legend. What does not fit its area is left out and marked with an ellipsis.
+ * The picture of a stamp is put into its area by whoever can draw pictures.
+ */
+export function drawFixedItems(
+  page: Board,
+  frame: FrameEntry,
+  standard: StandardLookup,
+  legend: readonly LayerEntry[],
+): void {
+  for (const item of frame.items ?? []) {
+    const box = itemBox(frame, item);
+    begin(page, frame, standard);
+    page.rectangle(box);
+    const titleMm = lettering(standard, TITLE_MM);
+    const top = box.y + box.height - PADDING_MM - titleMm;
+    if (item.kind === "stamp") {
+      if (item.sha256 === undefined) page.text(item.title, box.x + PADDING_MM, top, { heightMm: titleMm });
+      continue;
+    }
+    page.text(item.title, box.x + PADDING_MM, top, { heightMm: titleMm });
+    const room = { ...box, height: top - PADDING_MM - box.y };
+    if (item.kind === "notes") drawNotes(page, room, standard);
+    else if (item.kind === "revisions") drawRevisions(page, room, standard);
+    else drawLegend(page, room, frame, standard, legend);
+  }
+}
+
+function begin(page: Board, frame: FrameEntry, standard: StandardLookup): void {
+  page
+    .layer(frame.layers.cells)
+    .ink(0)
+    .fillInk(0)
+    .pen(penOn(standard, frame.layers.cells, 0.25));
+}
+
+function drawNotes(page: Board, room: BoxMm, standard: StandardLookup): void {
+  const heightMm = lettering(standard, TEXT_MM);
+  const lines = standard.standard.notes.flatMap((note, i) =>
+    wrapped(page, `${i + 1}  ${note.text}`, heightMm, room.width - 2 * PADDING_MM),
+  );
+  const fit = Math.max(0, Math.floor(room.height / LINE_MM));
+  const shown = lines.length > fit ? [...lines.slice(0, Math.max(0, fit - 1)), "…"].slice(0, fit) : lines;
+  shown.forEach((line, i) =>
+    page.text(line, room.x + PADDING_MM, room.y + room.height - heightMm - i * LINE_MM, { heightMm }),
+  );
+}
+
+function drawRevisions(page: Board, room: BoxMm, standard: StandardLookup): void {
+  const heightMm = lettering(standard, TEXT_MM);
+  const rows = Math.floor(room.height / REVISION_ROW_MM);
+  for (let row = 0; row < rows; row++) {
+    const y = room.y + room.height - row * REVISION_ROW_MM;
+    page.line(room.x, y, room.x + room.width, y);
+  }
+  let x = room.x;
+  for (const { title, share } of REVISION_COLUMNS) {
+    if (x > room.x) page.line(x, room.y, x, room.y + room.height);
+    if (rows > 0)
+      page.text(title, x + PADDING_MM, room.y + room.height - (REVISION_ROW_MM + heightMm) / 2, { heightMm });
+    x += share * room.width;
+  }
+}
+
+function drawLegend(
+  page: Board,
+  room: BoxMm,
+  frame: FrameEntry,
+  standard: StandardLookup,
+  layers: readonly LayerEntry[],
+): void {
+  const heightMm = lettering(standard, TEXT_MM);
+  const fit = Math.max(0, Math.floor((room.height - PADDING_MM) / KEY_ROW_MM));
+  drawLayerKey(page, standard, layers.slice(0, fit), room.x + PADDING_MM, room.y + room.height - KEY_ROW_MM, {
+    layer: frame.layers.cells,
+    penMm: penOn(standard, frame.layers.cells, 0.25),
+    heightMm,
+  });
+}

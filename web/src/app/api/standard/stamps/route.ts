@@ -1,0 +1,16 @@
+import { readPictureFile } from "@hemstitch/core/formats/picture-file";
+import { answer, complain, guarded } from "@/server/access/guarded";
+import { database } from "@/server/database/client";
+import { keepFile } from "@/server/files/keep";
+import { receiveFile } from "@/server/files/receive";
+
+/** Takes the picture of a stamp; a frame's fixed item then names it. */
+export const POST = guarded("edit-standard", async (_asker, request) => {
+  const received = await receiveFile(request);
+  if (!received.ok) return complain(413, received.problem);
+  const { bytes, sha256 } = received.value;
+  const picture = readPictureFile(bytes);
+  if (!picture.ok) return complain(422, picture.problem);
+  await keepFile(database(), sha256, bytes);
+  return answer({ sha256, widthPx: picture.value.widthPx, heightPx: picture.value.heightPx }, 201);
+});
