@@ -1,4 +1,4 @@
-import { familyName, type Board } from "../drawing";
+import type { Board } from "../drawing";
 import {
   drawLayerKey,
   drawRows,
@@ -12,6 +12,7 @@ import {
 } from "../drawn";
 import { PdfDrawing } from "../formats/pdf/write";
 import type { LetteringFont } from "../formats/font-file";
+import { letteringOf } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../problem";
 import { parseScale } from "../quantity";
@@ -85,20 +86,6 @@ export async function makeStarter(
     svg: board.file(sheet.title),
     layers: sheet.layers.map((layer) => layer.name),
     undecided: sheet.undecided,
-  });
-}
-
-/** The first font of the standard's lettering that is at hand; any where the standard takes any. */
-function letteringOf(standard: OfficeStandard, fonts: readonly LetteringFont[]): Result<LetteringFont> {
-  const wanted = [...new Set(standard.textStyles.flatMap((style) => style.fonts))];
-  const [first] = fonts;
-  if (wanted.length === 0 && first) return good(first);
-  const found = wanted
-    .map((family) => fonts.find((font) => familyName(font.family) === familyName(family)))
-    .find(Boolean);
-  if (found) return good(found);
-  return bad("font-not-at-hand", `The standard letters in ${wanted.join(", ")}, and none of these fonts is at hand.`, {
-    remedy: "Upload the font's file in the chapter Text, or name it with --font.",
   });
 }
 

@@ -6,7 +6,8 @@ import { describe, expect, it } from "vitest";
 import { readPictureFile } from "../../src/formats/picture-file";
 import { inspect } from "../../src/inspect";
 import { Scale } from "../../src/quantity";
-import { composeSheet, drawingArea } from "../../src/sheet";
+import { SHIPPED_FONTS, shippedFont } from "../../src/node";
+import { composeSheet, drawingArea, letteringOf } from "../../src/sheet";
 import { preset, type FixedItemEntry, type OfficeStandard } from "../../src/standard";
 import { must } from "../../src/problem";
 import { ringPng } from "../support/png";
@@ -110,6 +111,36 @@ describe("fixed items on a sheet", () => {
   it("a damaged picture is said with the item's name", async () => {
     const sheet = await sheetWith(ringPng(200, 100).subarray(0, 60));
     expect(sheet.ok ? "" : sheet.problem.message).toContain("“Stamp”");
+  });
+});
+
+describe("the lettering of sheets", () => {
+  const fonts = Object.keys(SHIPPED_FONTS).flatMap(
+    (family) => shippedFont(join(import.meta.dirname, "../../assets/fonts"), family) ?? [],
+  );
+  it("is the standard's own font, so that a sheet has no finding by its own standard", async () => {
+    const standard = structuredClone(preset("tarnwick")!);
+    for (const style of standard.textStyles) style.fonts = ["Archivo"];
+    const font = must(letteringOf(standard, fonts));
+    expect(font.family).toBe("Archivo");
+    const frame = standard.frames.find((each) => each.id === "A1")!;
+    const { bytes } = must(
+      await composeSheet({
+        standard,
+        frame,
+        particulars: { title: "Ground floor plan", scale: "1:50" },
+        units: "metric",
+        font,
+        placements: [{ bytes: PLAN, drawnAt: Scale.of(50), placedAt: Scale.of(50), title: "Ground floor plan" }],
+      }),
+    );
+    expect(inspect(await drawingOf(bytes), standard).findings).toEqual([]);
+  });
+  it("says which font is not at hand", () => {
+    const standard = structuredClone(preset("tarnwick")!);
+    for (const style of standard.textStyles) style.fonts = ["Nowhere Sans"];
+    const font = letteringOf(standard, fonts);
+    expect(font.ok ? "" : font.problem.message).toContain("Nowhere Sans");
   });
 });
 

@@ -1,8 +1,10 @@
 import { inArray } from "drizzle-orm";
+import { letteringOf } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
 import type { PlacementRow } from "./database/rows";
 import { files } from "./database/schema";
+import { fontsOf } from "./standard-fonts";
 import { inThread } from "./jobs/threads";
 import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
 import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
@@ -33,10 +35,11 @@ export async function composeOne(
   placement: PlacementRow | null,
   withDrawing: boolean,
 ): Promise<ComposedResult | ThreadProblem> {
-  const [source, all, pictures] = await Promise.all([
+  const [source, all, pictures, fonts] = await Promise.all([
     placement ? sourceBytes(planSet.id, placement.sourceId) : undefined,
     sheetsOf(planSet.id),
     picturesOf(standard, sheet.frame),
+    fontsOf(standard),
   ]);
   if (placement && !source)
     return {
@@ -44,6 +47,8 @@ export async function composeOne(
       problem: "The source drawing of this sheet is not there any more.",
       remedy: "Choose another source drawing.",
     };
+  const font = letteringOf(standard, fonts);
+  if (!font.ok) return { ok: false, problem: font.problem.message, remedy: font.problem.remedy ?? "" };
   return inThread({
     kind: "compose",
     standard,
@@ -66,6 +71,7 @@ export async function composeOne(
                 : {}),
             }
           : null,
+      font: { bytes: font.value.bytes, capHeight: font.value.capHeight },
       pictures,
       withDrawing,
     },

@@ -42,6 +42,8 @@ export interface ComposeTask {
     readonly title: string;
     readonly middleMm?: { readonly x: number; readonly y: number };
   } | null;
+  /** The font of the standard's lettering. */
+  readonly font: { readonly bytes: Uint8Array; readonly capHeight: number };
   /** Pictures of the frame's stamps. */
   readonly pictures: readonly { readonly sha256: string; readonly bytes: Uint8Array }[];
   /** Whether the drawing is wanted too, for showing. */

@@ -1,6 +1,4 @@
 import { createHash } from "node:crypto";
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import type { MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
@@ -28,16 +26,14 @@ type Task<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
 export default async function work({
   task,
   port,
-  assets,
 }: {
   task: ThreadTask;
   port?: MessagePort;
-  assets: string;
 }): Promise<InspectedResult | MendedResult | EffectResult | ComposedResult | ThreadProblem> {
   const onPage = (index: number, count: number): void => port?.postMessage({ progress: (index - 1) / count });
   if (task.kind === "inspect") return inspectBytes(task, onPage);
   if (task.kind === "effect") return judgeEffect(task, (progress) => port?.postMessage({ progress }));
-  return task.kind === "mend" ? mendBytes(task, onPage) : compose(task, assets);
+  return task.kind === "mend" ? mendBytes(task, onPage) : compose(task);
 }
 
 const told = ({ message, remedy }: Problem): ThreadProblem => ({ ok: false, problem: message, remedy: remedy ?? "" });
@@ -124,7 +120,7 @@ const picturesOf = (kept: Task<"compose">["sheet"]["pictures"]): Map<string, Pic
     }),
   );
 
-async function compose({ standard, sheet }: Task<"compose">, assets: string): Promise<ComposedResult | ThreadProblem> {
+async function compose({ standard, sheet }: Task<"compose">): Promise<ComposedResult | ThreadProblem> {
   const frame = standard.frames.find((each) => each.id === sheet.frame);
   if (!frame)
     return {
@@ -138,8 +134,7 @@ async function compose({ standard, sheet }: Task<"compose">, assets: string): Pr
     frame,
     particulars: sheet.particulars,
     units: sheet.units,
-    // Capitals of Barlow are seven tenths of its size (its OS/2 table).
-    font: { bytes: new Uint8Array(readFileSync(join(assets, "fonts", "Barlow-Regular.ttf"))), capHeight: 0.7 },
+    font: sheet.font,
     inflate: nodeInflate,
     pictures: picturesOf(sheet.pictures),
     placements: placement

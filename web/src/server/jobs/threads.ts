@@ -56,9 +56,8 @@ export async function inThread<T extends ThreadTask>(
   const { port1, port2 } = new MessageChannel();
   port1.on("message", ({ progress }: ThreadProgress) => options.onProgress?.(progress));
   try {
-    const assets = join(projectRoot(), "core", "assets");
     return (await threads().run(
-      { task, port: port2, assets },
+      { task, port: port2 },
       { transferList: [port2], ...(options.signal ? { signal: options.signal } : {}) },
     )) as Result<T>;
   } finally {

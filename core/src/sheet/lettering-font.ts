@@ -1,0 +1,18 @@
+import { familyName } from "../drawing";
+import type { LetteringFont } from "../formats/font-file";
+import { bad, good, type Result } from "../problem";
+import type { OfficeStandard } from "../standard";
+
+/** The first font of the standard's lettering that is at hand; any where the standard takes any. */
+export function letteringOf(standard: OfficeStandard, fonts: readonly LetteringFont[]): Result<LetteringFont> {
+  const wanted = [...new Set(standard.textStyles.flatMap((style) => style.fonts))];
+  const [first] = fonts;
+  if (wanted.length === 0 && first) return good(first);
+  const found = wanted
+    .map((family) => fonts.find((font) => familyName(font.family) === familyName(family)))
+    .find(Boolean);
+  if (found) return good(found);
+  return bad("font-not-at-hand", `The standard letters in ${wanted.join(", ")}, and none of these fonts is at hand.`, {
+    remedy: "Upload the font's file in the chapter Text, or name it with --font.",
+  });
+}
