@@ -15,7 +15,7 @@ const PT = 72 / 25.4;
 
 /**
  * One A1 page with `strokes` stroked lines and `texts` strings on eight layers, the way drawing
- * programs write them: a pen set for a run of lines, two points a line, now and then a polyline.
+ * programs write them: a width set for a run of lines, two points a line, now and then a polyline.
  */
 export function largePage(strokes: number, texts: number): Uint8Array {
   const random = seeded(strokes + texts);

@@ -113,10 +113,10 @@ class StarterSheet {
   ) {
     this.lookup = new StandardLookup(standard);
     const inUse = standard.layers.filter((layer) => !layer.withdrawn);
-    const stateOf = (layer: LayerEntry) =>
+    const shown = (layer: LayerEntry) =>
       kind ? standard.showing[layer.name]?.[kind.id] : layer.plots ? "drawn" : "left-out";
-    this.layers = inUse.filter((layer) => stateOf(layer) === "drawn" || stateOf(layer) === "faint");
-    this.undecided = inUse.filter((layer) => stateOf(layer) === undefined).map((layer) => layer.name);
+    this.layers = inUse.filter((layer) => shown(layer) === "drawn" || shown(layer) === "faint");
+    this.undecided = inUse.filter((layer) => shown(layer) === undefined).map((layer) => layer.name);
     this.frame = standard.frames.find((each) => each.id === kind?.frame) ?? standard.frames[0];
     this.title = `${standard.name}, edition ${standard.edition}: starter${kind ? `, ${kind.title || kind.id}` : ""}`;
     const area = this.frame ? drawingArea(this.frame) : undefined;

@@ -2,8 +2,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { sendFile, wordsOf } from "../shared/api";
+import { UploadButton } from "../shared/UploadButton";
 
 /** A picture by its SHA-256: uploaded, exchanged, taken away. */
 export function PictureField({
@@ -17,7 +18,6 @@ export function PictureField({
   onChange: (sha256: string | undefined) => void;
   disabled: boolean;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState<{ words: string; bad: boolean } | null>(null);
   const take = async (file: File): Promise<void> => {
     try {
@@ -33,21 +33,11 @@ export function PictureField({
       <Typography variant="caption" color="text.secondary" component="div">
         {label}: {value ? `uploaded, ${value.slice(0, 8)}…` : "none"}
       </Typography>
-      <input
-        ref={input}
-        type="file"
-        accept=".png,.jpg,.jpeg"
-        hidden
-        data-testid="picture-file"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) void take(file);
-          event.target.value = "";
-        }}
-      />
       {!disabled && (
         <>
-          <Button onClick={() => input.current?.click()}>{value ? "Another" : "Upload"}</Button>
+          <UploadButton accept=".png,.jpg,.jpeg" testId="picture-file" onFile={(file) => void take(file)}>
+            {value ? "Another" : "Upload"}
+          </UploadButton>
           {value && <Button onClick={() => onChange(undefined)}>Take away</Button>}
         </>
       )}

@@ -33,7 +33,7 @@ function undamaged<T>(look: () => T): T | undefined {
   }
 }
 
-function tablesOf(view: DataView): Map<string, number> {
+function tablesOf(view: DataView): ReadonlyMap<string, number> {
   const tables = new Map<string, number>();
   for (let i = 0; i < view.getUint16(4); i++) {
     const at = 12 + i * 16;

@@ -1,15 +1,14 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { sendFile, wordsOf } from "../../shared/api";
+import { UploadButton } from "../../shared/UploadButton";
 import { useDraft } from "../draft";
 
 /** Takes the file of a font, so that starters and sheets can be lettered in it. */
 export default function FontUpload({ set }: { set: (path: string, value: unknown) => void }) {
   const { mayEdit } = useDraft();
-  const input = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState<{ words: string; bad: boolean } | null>(null);
   const take = async (file: File): Promise<void> => {
     try {
@@ -29,19 +28,11 @@ export default function FontUpload({ set }: { set: (path: string, value: unknown
       <Typography variant="body2" color="text.secondary">
         Barlow, Archivo and Spline Sans Mono come with Hemstitch. Another font is used where its file has been uploaded.
       </Typography>
-      <input
-        ref={input}
-        type="file"
-        accept=".ttf,.otf"
-        hidden
-        data-testid="font-file"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) void take(file);
-          event.target.value = "";
-        }}
-      />
-      {mayEdit && <Button onClick={() => input.current?.click()}>Upload its file</Button>}
+      {mayEdit && (
+        <UploadButton accept=".ttf,.otf" testId="font-file" onFile={(file) => void take(file)}>
+          Upload its file
+        </UploadButton>
+      )}
       {told && (
         <Typography role="status" variant="body2" color={told.bad ? "error" : "text.primary"}>
           {told.words}
