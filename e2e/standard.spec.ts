@@ -24,7 +24,7 @@ test("edits a layer in the register, sees its specimen change as one types, stor
 });
 
 test("edits in place by keyboard", async ({ page }) => {
-  await page.goto("/standard/layers");
+  await page.goto("/standard/layers", { waitUntil: "networkidle" });
   const row = page.getByRole("row", { name: /A-GLAZ Windows/ });
   await row.getByText("Windows and glazed screens").dblclick();
   await page.keyboard.press("Control+A");
@@ -36,12 +36,15 @@ test("edits in place by keyboard", async ({ page }) => {
 });
 
 test("sets one property of several at once", async ({ page }) => {
-  await page.goto("/standard/layers");
-  for (const name of ["A-FURN", "A-COLS"])
-    await page
-      .getByRole("row", { name: new RegExp(`${name} `) })
-      .getByRole("checkbox")
-      .check();
+  await page.goto("/standard/layers", { waitUntil: "networkidle" });
+  for (const name of ["A-FURN", "A-COLS"]) {
+    const box = page.getByRole("row", { name: new RegExp(`${name} `) }).getByRole("checkbox");
+    // A box that is ticked before the page has come alive is cleared when it does.
+    await expect(async () => {
+      if (!(await box.isChecked())) await box.click();
+      await expect(box).toBeChecked({ timeout: 500 });
+    }).toPass();
+  }
   await page.getByLabel("Property").locator("..").click();
   await page.getByRole("option", { name: "Reasons and notes" }).click();
   await page.getByLabel("Reasons and notes").first().fill("Set together");
@@ -151,7 +154,7 @@ test("a font that is none is refused; a table from a spreadsheet is tried row by
 });
 
 test("a stamp is uploaded into a frame; what is no picture is refused", async ({ page }) => {
-  await page.goto("/standard/sheets?view=frames&entry=A3");
+  await page.goto("/standard/sheets?view=frames&entry=A3", { waitUntil: "networkidle" });
   const panel = page.getByRole("form", { name: "frame" });
   await panel.getByRole("button", { name: "Add fixed item" }).click();
   await panel.getByLabel("Item", { exact: true }).fill("stamp");
@@ -167,7 +170,7 @@ test("a stamp is uploaded into a frame; what is no picture is refused", async ({
 });
 
 test("the showing chart by keyboard and by dragging over cells", async ({ page }) => {
-  await page.goto("/standard/drawing-kinds?view=chart");
+  await page.goto("/standard/drawing-kinds?view=chart", { waitUntil: "networkidle" });
   const cell = (layer: string, kind: string) => page.getByRole("gridcell", { name: new RegExp(`^${layer}, ${kind}:`) });
   await page.getByLabel("Filter layers").fill("A-AREA");
   await cell("A-AREA", "Detail").click();
