@@ -153,6 +153,19 @@ test("a font that is none is refused; a table from a spreadsheet is tried row by
   await expect(page.getByRole("row", { name: /GL Glass block/ })).toHaveCount(0);
 });
 
+test("an order of legends is taken back like any other change", async ({ page }) => {
+  await page.goto("/standard/codes?view=order", { waitUntil: "networkidle" });
+  const order = (): Promise<(string | null)[]> =>
+    page
+      .getByRole("button", { name: /^Move .* down$/ })
+      .evaluateAll((buttons) => buttons.map((button) => button.getAttribute("aria-label")));
+  const before = await order();
+  await page.getByRole("button", { name: before[0]! }).click();
+  await expect.poll(order).toEqual([before[1], before[0], ...before.slice(2)]);
+  await page.keyboard.press("Control+z");
+  await expect.poll(order).toEqual(before);
+});
+
 test("a stamp is uploaded into a frame; what is no picture is refused", async ({ page }) => {
   await page.goto("/standard/sheets?view=frames&entry=A3", { waitUntil: "networkidle" });
   const panel = page.getByRole("form", { name: "frame" });

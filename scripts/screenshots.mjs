@@ -37,14 +37,8 @@ await go("/today");
 await page.getByRole("link", { name: /saltmarsh-ground-50-drafter/ }).click();
 await page.getByText(/14 lines are 0.3 mm/).click();
 await shot("light-table");
-await page.getByRole("button", { name: "Dark" }).click();
-await shot("light-table-dark");
-await page.getByRole("button", { name: "Light" }).click();
-await page.getByRole("button", { name: /^Mend \d+ that/ }).click();
-await page.getByText("Mended and proved").waitFor();
-await page.getByRole("button", { name: "Close" }).click();
-await shot("light-table-mended");
 for (const [name, path] of [
+  ["standard-units", "/standard/units-and-scales"],
   ["standard-layers", "/standard/layers?entry=A-GRID"],
   ["standard-pens", "/standard/pens-and-lines"],
   ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
@@ -52,6 +46,8 @@ for (const [name, path] of [
   ["standard-dimensions", "/standard/dimensions"],
   ["standard-chart", "/standard/drawing-kinds?view=chart"],
   ["standard-sheets", "/standard/sheets"],
+  ["standard-codes", "/standard/codes"],
+  ["standard-building", "/standard/building-lists"],
   ["standard-library", "/standard/library"],
   ["people", "/people"],
 ]) {
@@ -75,9 +71,6 @@ await shot("plan-set");
 await page.getByRole("link", { name: "A-101" }).last().click();
 await page.getByText("An inspection of this sheet finds nothing.").waitFor();
 await shot("sheet-bench");
-await page.keyboard.press("Alt+s");
-await page.getByLabel("Scale", { exact: true }).fill(`1/4" = 1'-0"`);
-await shot("scale-slip");
 await browser.close();
 await application.stop();
 await server.stop();

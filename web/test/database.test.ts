@@ -15,7 +15,7 @@ import {
   standardFor,
 } from "../src/server/queries/standard";
 import { rememberMapping, tryTable } from "../src/server/queries/tables";
-import { database, newOffice, newPerson, pool, sha256 } from "./support";
+import { context, database, newOffice, newPerson, pool, request, sha256, signedIn } from "./support";
 
 afterAll(() => pool.end());
 
@@ -160,6 +160,20 @@ describe("editing the draft", () => {
     }));
     expect((await editList(who, "layers", edits)).kind).toBe("saved");
     expect((await draftOf(who.officeId)).content.layers.length).toBe(5034);
+  });
+  it("takes a scheme as it was seen, in whatever order its properties come; a stale one is told", async () => {
+    const who = await asker();
+    const cookie = await signedIn(who.email);
+    const { PATCH } = await import("../src/app/api/standard/scheme/route");
+    const send = async (was: object, scheme: object): Promise<number> =>
+      (await PATCH(request("PATCH", "/x", { cookie, body: { which: "layers", scheme, was } }), context())).status;
+    const { layers: scheme } = (await draftOf(who.officeId)).content.naming;
+    const renamed = { ...scheme, title: "Ours" };
+    expect(await send(scheme, renamed)).toBe(200);
+    // What a browser holds after its own change: the same, in an order of its own.
+    const turned = Object.fromEntries(Object.entries(renamed).reverse());
+    expect(await send(turned, scheme)).toBe(200);
+    expect(await send(renamed, scheme)).toBe(409);
   });
   it("keeps texts of 4,000 characters in any script, with NUL and halves of letters made storable", async () => {
     const who = await asker();

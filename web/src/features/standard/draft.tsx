@@ -33,7 +33,19 @@ type Step =
       readonly forth: readonly EntryEdit[];
       readonly back: readonly EntryEdit[];
     }
-  | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] };
+  | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] }
+  | { readonly kind: "scheme"; readonly which: WhichScheme; readonly forth: SchemeEntry; readonly back: SchemeEntry }
+  | { readonly kind: "facts"; readonly forth: Facts; readonly back: Facts };
+
+type WhichScheme = "layers" | "sheets";
+
+/** What the standard says once, and that is edited outside the registers. */
+export interface Facts {
+  /** Groups of codes in the order that legends have them. */
+  readonly legendOrder?: readonly string[];
+  /** Pattern of the names of text styles by scale. */
+  readonly textStyleNames?: string;
+}
 
 interface Steps {
   readonly done: readonly Step[];
@@ -48,8 +60,8 @@ interface Draft {
   readonly saving: boolean;
   readonly edit: (list: ListName, edits: readonly EntryEdit[]) => Promise<boolean>;
   readonly editCells: (cells: readonly CellEdit[]) => Promise<boolean>;
-  readonly editScheme: (which: "layers" | "sheets", scheme: SchemeEntry) => Promise<boolean>;
-  readonly editFacts: (facts: Readonly<Record<string, unknown>>) => Promise<boolean>;
+  readonly editScheme: (which: WhichScheme, scheme: SchemeEntry) => Promise<boolean>;
+  readonly editFacts: (facts: Facts) => Promise<boolean>;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly canUndo: boolean;
@@ -79,6 +91,19 @@ const withCells = (standard: OfficeStandard, cells: readonly CellEdit[]): Office
   }
   return { ...standard, showing };
 };
+
+const withFacts = (standard: OfficeStandard, { legendOrder, textStyleNames }: Facts): OfficeStandard =>
+  ({
+    ...standard,
+    ...(legendOrder === undefined ? {} : { legendOrder }),
+    naming: { ...standard.naming, ...(textStyleNames === undefined ? {} : { textStyleNames }) },
+  }) as OfficeStandard;
+
+/** What the standard says now of the facts that are about to change. */
+const factsAsNow = (standard: OfficeStandard, changing: Facts): Facts => ({
+  ...(changing.legendOrder === undefined ? {} : { legendOrder: standard.legendOrder }),
+  ...(changing.textStyleNames === undefined ? {} : { textStyleNames: standard.naming.textStyleNames ?? "" }),
+});
 
 /** The draft of the office standard in the browser: edits are stored at once, in turn, and can be taken back. */
 export function DraftProvider({
@@ -188,6 +213,29 @@ export function DraftProvider({
     setSteps(next);
   }, []);
 
+  const storeScheme = useCallback(
+    async (which: WhichScheme, scheme: SchemeEntry): Promise<boolean> => {
+      const { standard } = current.current;
+      const saved = await send(
+        { ...standard, naming: { ...standard.naming, [which]: scheme } },
+        "/api/standard/scheme",
+        { which, scheme, was: standard.naming[which] },
+      );
+      if (saved instanceof ApiError) notice(saved.message, "error");
+      return !(saved instanceof ApiError);
+    },
+    [notice, send],
+  );
+
+  const storeFacts = useCallback(
+    async (facts: Facts): Promise<boolean> => {
+      const saved = await send(withFacts(current.current.standard, facts), "/api/standard/facts", facts);
+      if (saved instanceof ApiError) notice(saved.message, "error");
+      return !(saved instanceof ApiError);
+    },
+    [notice, send],
+  );
+
   const note = useCallback(
     (step: Step) => stepsBecome({ done: [...steps.current.done, step].slice(-MOST_STEPS), undone: [] }),
     [stepsBecome],
@@ -217,45 +265,41 @@ export function DraftProvider({
   );
 
   const editScheme = useCallback(
-    (which: "layers" | "sheets", scheme: SchemeEntry): Promise<boolean> =>
+    (which: WhichScheme, forth: SchemeEntry): Promise<boolean> =>
       inTurn(async () => {
-        const { standard } = current.current;
-        const saved = await send(
-          { ...standard, naming: { ...standard.naming, [which]: scheme } },
-          "/api/standard/scheme",
-          { which, scheme, was: standard.naming[which] },
-        );
-        if (saved instanceof ApiError) notice(saved.message, "error");
-        return !(saved instanceof ApiError);
+        const back = current.current.standard.naming[which];
+        const stored = await storeScheme(which, forth);
+        if (stored) note({ kind: "scheme", which, forth, back });
+        return stored;
       }),
-    [inTurn, notice, send],
+    [inTurn, note, storeScheme],
   );
 
   const editFacts = useCallback(
-    (facts: Readonly<Record<string, unknown>>): Promise<boolean> =>
+    (forth: Facts): Promise<boolean> =>
       inTurn(async () => {
-        const { standard } = current.current;
-        const { defaultLayers, textStyleNames, rule, ...plain } = facts;
-        const naming = {
-          ...standard.naming,
-          ...(defaultLayers === undefined ? {} : { defaultLayers }),
-          ...(textStyleNames === undefined ? {} : { textStyleNames }),
-        };
-        const saved = await send(
-          rule === undefined ? ({ ...standard, ...plain, naming } as OfficeStandard) : undefined,
-          "/api/standard/facts",
-          facts,
-        );
-        if (saved instanceof ApiError) notice(saved.message, "error");
-        return !(saved instanceof ApiError);
+        const back = factsAsNow(current.current.standard, forth);
+        const stored = await storeFacts(forth);
+        if (stored) note({ kind: "facts", forth, back });
+        return stored;
       }),
-    [inTurn, notice, send],
+    [inTurn, note, storeFacts],
   );
 
   const replay = useCallback(
-    (step: Step, way: "forth" | "back"): Promise<boolean> =>
-      step.kind === "list" ? storeList(step.list, step[way]) : storeCells(step[way]),
-    [storeCells, storeList],
+    (step: Step, way: "forth" | "back"): Promise<boolean> => {
+      switch (step.kind) {
+        case "list":
+          return storeList(step.list, step[way]);
+        case "cells":
+          return storeCells(step[way]);
+        case "scheme":
+          return storeScheme(step.which, step[way]);
+        case "facts":
+          return storeFacts(step[way]);
+      }
+    },
+    [storeCells, storeFacts, storeList, storeScheme],
   );
 
   const undo = useCallback(() => {

@@ -1,8 +1,12 @@
+import { isDeepStrictEqual } from "node:util";
 import type { SchemeEntry } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { formOf, SchemeChange } from "@/server/forms";
 import { changeDraft } from "@/server/queries/standard";
+
+/** As it goes over the line: the order of properties, which the database changes, does not count. */
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
 /** Replaces the scheme of layer names or of sheet numbers. */
 export const PATCH = guarded("edit-standard", async (asker, request) => {
@@ -12,7 +16,7 @@ export const PATCH = guarded("edit-standard", async (asker, request) => {
   let stale = false;
   const edited = await changeDraft(asker, (content) => {
     const before = content.naming[which];
-    if (JSON.stringify(before) !== JSON.stringify(form.was)) {
+    if (!isDeepStrictEqual(plain(before), plain(form.was))) {
       stale = true;
       return { kind: "newer", version: 0 };
     }
