@@ -83,7 +83,7 @@ try {
   }
   if (parts.includes("lint")) check("lint", bin("eslint"), ["."]);
   if (parts.some((part) => ["unit", "database", "browser"].includes(part))) await bundle();
-  if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo"]);
+  if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo", "web"]);
   if (parts.includes("database") || parts.includes("browser")) {
     const { startPostgres } = await import("./lib/postgres.mjs");
     const { migrate, ownSecret } = await import("./lib/application.mjs");

@@ -9,21 +9,13 @@ import {
   type ListName,
   type OfficeStandard,
   type SchemeEntry,
-  type Showing,
 } from "@hemstitch/core/standard/plain";
 import { ApiError, getJson, sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import type { Conflict } from "./ConflictDialog";
-import { inverseEdits } from "./inverse";
+import { cellsLost, inverseEdits, type CellEdit } from "./inverse";
 
 const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog));
-
-/** A cell of the showing chart and what it becomes; null is undecided. */
-export interface CellEdit {
-  readonly layer: string;
-  readonly kind: string;
-  readonly state: Showing | null;
-}
 
 /** One's own change, with the way back. */
 type Step =
@@ -32,6 +24,8 @@ type Step =
       readonly list: ListName;
       readonly forth: readonly EntryEdit[];
       readonly back: readonly EntryEdit[];
+      /** Cells of the showing chart that went with what was removed. */
+      readonly lost: readonly CellEdit[];
     }
   | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] }
   | { readonly kind: "scheme"; readonly which: WhichScheme; readonly forth: SchemeEntry; readonly back: SchemeEntry }
@@ -244,9 +238,10 @@ export function DraftProvider({
   const edit = useCallback(
     (list: ListName, forth: readonly EntryEdit[]): Promise<boolean> =>
       inTurn(async () => {
-        const back = inverseEdits(current.current.standard, list, forth);
+        const { standard } = current.current;
+        const [back, lost] = [inverseEdits(standard, list, forth), cellsLost(standard, list, forth)];
         const stored = await storeList(list, forth);
-        if (stored) note({ kind: "list", list, forth, back });
+        if (stored) note({ kind: "list", list, forth, back, lost });
         return stored;
       }),
     [inTurn, note, storeList],
@@ -287,10 +282,11 @@ export function DraftProvider({
   );
 
   const replay = useCallback(
-    (step: Step, way: "forth" | "back"): Promise<boolean> => {
+    async (step: Step, way: "forth" | "back"): Promise<boolean> => {
       switch (step.kind) {
         case "list":
-          return storeList(step.list, step[way]);
+          if (!(await storeList(step.list, step[way]))) return false;
+          return way === "forth" || step.lost.length === 0 || storeCells(step.lost);
         case "cells":
           return storeCells(step[way]);
         case "scheme":

@@ -6,7 +6,8 @@ import Typography from "@mui/material/Typography";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Showing } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../../shell/theme";
-import { useDraft, type CellEdit } from "../draft";
+import { useDraft } from "../draft";
+import type { CellEdit } from "../inverse";
 import { ShowingMark, SHOWING_WORDS } from "./ShowingMark";
 
 const ROW_PX = 26;
