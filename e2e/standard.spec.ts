@@ -17,7 +17,10 @@ test("edits a layer in the register, sees its specimen change as one types, stor
   await expect.poll(() => pngOf(specimen)).toContain('stroke-width="0.7"');
   await panel.getByRole("button", { name: "Store" }).click();
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.7", { exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    page.getByRole("button", { name: "Undo" }).click(),
+  ]);
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
@@ -47,8 +50,10 @@ test("sets one property of several at once", async ({ page }) => {
   }
   await page.getByLabel("Property").locator("..").click();
   await page.getByRole("option", { name: "Reasons and notes" }).click();
-  await page.getByLabel("Reasons and notes").first().fill("Set together");
-  await page.getByRole("button", { name: "Set for all" }).click();
+  const many = page.getByRole("group", { name: "Chosen entries" });
+  await many.getByLabel("Reasons and notes").fill("Set together");
+  await many.getByRole("button", { name: "Set for all" }).click();
+  await expect(many).toHaveCount(0);
   await page
     .getByRole("row", { name: /A-COLS/ })
     .getByText("Columns")

@@ -45,6 +45,8 @@ export function ManyBar({ list, keys, onDone }: { list: ListName; keys: readonly
   };
   return (
     <Box
+      role="group"
+      aria-label="Chosen entries"
       sx={{
         display: "flex",
         gap: 1,
