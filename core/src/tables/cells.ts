@@ -44,7 +44,7 @@ const NO = new Set(["no", "n", "false", "0", "–", "-"]);
 
 /** A cell as a property's value; undefined for an empty one that may be left out. */
 export function valueOf(cell: Cell, property: Property): Result<unknown> {
-  const { shape, optional, title } = property;
+  const { shape, title } = property;
   const empty = cell === null || (typeof cell === "string" && cell === "");
   if (empty) return emptyValue(property);
   const text = String(cell);
@@ -65,7 +65,7 @@ export function valueOf(cell: Cell, property: Property): Result<unknown> {
       return wrong ?? good(numbers.map((each) => (each.ok ? each.value : 0)));
     }
     default:
-      return good(optional || shape !== "text" ? text : text);
+      return good(text);
   }
 }
 
