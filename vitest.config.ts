@@ -15,7 +15,7 @@ export default defineConfig({
       },
       {
         resolve: { alias },
-        test: { name: "database", include: ["web/test/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
+        test: { name: "database", include: ["web/test/*.test.ts", "web/test/handlers/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
       },
     ],
   },

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
-import type { Asker } from "../src/server/access/access";
+import { OFFICE_COOKIE, type Asker } from "../src/server/access/access";
 import { connect, databaseUrl, type Database } from "../src/server/database/client";
 import { inspectedFiles, inspections, offices, standards, type Role } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
@@ -69,7 +69,12 @@ const HOST = "127.0.0.1:3000";
 export function request(
   method: string,
   path: string,
-  { cookie = "", body, headers = {} }: { cookie?: string; body?: unknown; headers?: Record<string, string> } = {},
+  {
+    cookie = "",
+    body,
+    bytes,
+    headers = {},
+  }: { cookie?: string; body?: unknown; bytes?: Uint8Array; headers?: Record<string, string> } = {},
 ): Request {
   return new Request(`http://${HOST}${path}`, {
     method,
@@ -79,7 +84,9 @@ export function request(
       ...(method === "GET" ? {} : { origin: `http://${HOST}`, "content-type": "application/json" }),
       ...headers,
     },
-    ...(method === "GET" || method === "HEAD" ? {} : { body: JSON.stringify(body ?? {}) }),
+    ...(method === "GET" || method === "HEAD"
+      ? {}
+      : { body: bytes === undefined ? JSON.stringify(body ?? {}) : Buffer.from(bytes) }),
   });
 }
 
@@ -95,3 +102,57 @@ export async function signedIn(email: string, password = PASSWORD): Promise<stri
     .map((cookie) => cookie.split(";")[0])
     .join("; ");
 }
+
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+
+/** What somebody sends to a handler. */
+export interface Sent {
+  readonly params?: Record<string, string>;
+  /** What follows the question mark. */
+  readonly query?: Record<string, string>;
+  readonly body?: unknown;
+  readonly bytes?: Uint8Array;
+  readonly headers?: Record<string, string>;
+}
+
+/** Somebody signed in, who sends requests to handlers as their browser does. */
+export class Browser {
+  constructor(private readonly cookie: string) {}
+
+  static async of(email: string): Promise<Browser> {
+    return new Browser(await signedIn(email));
+  }
+
+  /** The same person at work in another of their offices. */
+  in(officeId: string): Browser {
+    return new Browser(`${this.cookie}; ${OFFICE_COOKIE}=${officeId}`);
+  }
+
+  async send(handler: Handler, method: string, { params = {}, query = {}, ...sent }: Sent = {}): Promise<Response> {
+    const search = new URLSearchParams(query).toString();
+    return handler(
+      request(method, `/api/x${search ? `?${search}` : ""}`, { cookie: this.cookie, ...sent }),
+      context(params),
+    );
+  }
+
+  /** The answer's JSON, which must come with a status. */
+  async json<T = Record<string, unknown>>(handler: Handler, method: string, sent?: Sent, status = 200): Promise<T> {
+    const response = await this.send(handler, method, sent);
+    const text = await response.text();
+    if (response.status !== status) throw new Error(`${method} answered ${response.status}, not ${status}: ${text}`);
+    return JSON.parse(text) as T;
+  }
+
+  /** The bytes of a download and the name that it is saved under. */
+  async file(handler: Handler, query: Record<string, string> = {}, params: Record<string, string> = {}) {
+    const response = await this.send(handler, "GET", { query, params });
+    if (response.status !== 200) throw new Error(`GET answered ${response.status}: ${await response.text()}`);
+    const bytes = new Uint8Array(await response.arrayBuffer());
+    return { bytes, headers: response.headers, name: savedAs(response.headers) };
+  }
+}
+
+/** File name of a Content-Disposition (RFC 6266, RFC 8187). */
+const savedAs = (headers: Headers): string =>
+  decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(headers.get("content-disposition") ?? "")?.[1] ?? "");

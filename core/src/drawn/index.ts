@@ -10,5 +10,6 @@ export type { KeyLettering } from "./layer-key";
 export { penIn } from "./pen-in";
 export { drawScaleBar, scaleBar } from "./scale-bar";
 export type { ScaleBar } from "./scale-bar";
+export { shortened } from "./shortened";
 export { drawLevelTag, drawNorthPoint } from "./symbols";
 export { wrapped } from "./wrap";

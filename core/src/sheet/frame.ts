@@ -1,4 +1,5 @@
 import type { Board, BoxMm } from "../drawing";
+import { shortened } from "../drawn";
 import type { FrameEntry, StandardLookup, TitleCellEntry } from "../standard/plain";
 
 /** What fills a title block, by field; a field that is missing or blank is shown as empty. */
@@ -142,18 +143,6 @@ function drawValue(
     [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)]
       .map((each) => lettering(standard, each))
       .find((each) => page.textWidth(value, each) <= room) ?? lettering(standard, SMALLEST_TEXT_MM);
+  // What does not fit at the smallest height is cut rather than drawn over the next cell.
   page.text(shortened(page, value, heightMm, room), x + PADDING_MM, y + PADDING_MM + 0.4, { heightMm });
-}
-
-/** What does not fit at the smallest height is cut with an ellipsis rather than drawn over the next cell. */
-function shortened(page: Board, value: string, heightMm: number, room: number): string {
-  if (page.textWidth(value, heightMm) <= room) return value;
-  const letters = [...value];
-  let [low, high] = [0, letters.length];
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2);
-    if (page.textWidth(`${letters.slice(0, middle).join("")}…`, heightMm) <= room) low = middle;
-    else high = middle - 1;
-  }
-  return `${letters.slice(0, low).join("")}…`;
 }

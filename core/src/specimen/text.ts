@@ -1,4 +1,4 @@
-import type { Board } from "../drawing";
+import { shortened } from "../drawn";
 import type { TextStyleEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
@@ -24,7 +24,7 @@ export function textSpecimen(style: TextStyleEntry, { sample, widthMm }: Specime
         .pen(0.1, [1, 1])
         .line(0, y, widthMm, y)
         .line(0, y + h, widthMm, y + h);
-      const shown = fitting(board, text, h, widthMm - 6);
+      const shown = shortened(board, text, h, widthMm - 6);
       board.ink(0).fillInk(0).text(shown, 3, y, { heightMm: h });
       if (!framed) return;
       const below = y - h * 2.9;
@@ -39,11 +39,4 @@ export function textSpecimen(style: TextStyleEntry, { sample, widthMm }: Specime
       board.fillInk(0).text(shown, 6 + pad, below, { heightMm: h });
     },
   };
-}
-
-/** As much of a text as there is room for; the rest would lie beyond the specimen. */
-function fitting(board: Board, text: string, heightMm: number, roomMm: number): string {
-  const letters = [...text];
-  while (letters.length > 1 && board.textWidth(letters.join(""), heightMm) > roomMm) letters.pop();
-  return letters.join("").trimEnd();
 }

@@ -1,4 +1,4 @@
-import type { Entry, ListName } from "./chapters";
+import { LIST_NAMES, type Entry, type ListName } from "./chapters";
 import type { OfficeStandard } from "./model";
 
 /** What a new entry of a list begins with; its key is still to be given. */
@@ -116,3 +116,11 @@ export function blankEntry(standard: OfficeStandard, list: ListName): Entry {
       return { id: "", title: "", text: "" };
   }
 }
+
+/** A standard of the same form in whose lists nothing stands: for those who ask without seeing the office's own. */
+export const withoutEntries = (standard: OfficeStandard): OfficeStandard => ({
+  ...standard,
+  ...Object.fromEntries(LIST_NAMES.map((list) => [list, []])),
+  showing: {},
+  rules: {},
+});

@@ -7,7 +7,7 @@ export * from "./model/choices";
 export * from "./chapters";
 export * from "./properties";
 export { frameProblems } from "./check/frames";
-export { blankEntry } from "./blank-entry";
+export { blankEntry, withoutEntries } from "./blank-entry";
 export { canonical, orderedEntry, writeStandard } from "./canonical";
 export { differences } from "./differences";
 export type { Difference } from "./differences";

@@ -105,6 +105,8 @@ export class Decision {
   @IsIn(["accepted", "amended", "declined"]) state!: "accepted" | "amended" | "declined";
   @IsString() @MaxLength(4000) answer!: string;
   @IsOptional() @IsObject() entry?: Record<string, unknown>;
+  /** The entry that the sender amended it from. */
+  @IsOptional() @IsObject() was?: Record<string, unknown>;
 }
 
 const Password = (): PropertyDecorator => (target, key) => {

@@ -1,4 +1,4 @@
-import type { Entry, ListName } from "@hemstitch/core/standard/plain";
+import { withoutEntries, type Entry, type ListName } from "@hemstitch/core/standard/plain";
 import { RequestsView } from "@/features/requests/RequestsView";
 import { DraftProvider } from "@/features/standard/draft";
 import { may } from "@/server/access/roles";
@@ -15,19 +15,19 @@ export default async function RequestsPage({
 }) {
   const [who, { request }] = await Promise.all([asker("request"), searchParams]);
   const [rows, draft] = await Promise.all([requestsOf(who), draftOf(who.officeId)]);
+  // The standard is the office's own; readers of single plan sets ask without seeing it.
+  const standard = may(who.role, "see-office") ? draft.content : withoutEntries(draft.content);
   return (
-    <DraftProvider
-      initial={{ standard: draft.content, version: draft.version }}
-      mayEdit={may(who.role, "edit-standard")}
-    >
+    <DraftProvider initial={{ standard, version: draft.version }} mayEdit={may(who.role, "edit-standard")}>
       <RequestsView
         mayDecide={may(who.role, "decide")}
         chosen={typeof request === "string" ? request : null}
-        requests={rows.map(({ askedById, list, sample, madeAt, decidedAt, ...row }) => ({
+        requests={rows.map(({ askedById, list, sample, was, madeAt, decidedAt, ...row }) => ({
           ...row,
           own: askedById === who.userId,
           list: list as ListName,
           sample: sample as Entry,
+          was: was as Entry | null,
           madeAt: madeAt.toISOString(),
           decidedAt: decidedAt?.toISOString() ?? null,
         }))}

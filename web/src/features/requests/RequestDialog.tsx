@@ -1,5 +1,4 @@
 "use client";
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -12,8 +11,6 @@ import {
   keyOf,
   LISTS,
   PROPERTIES,
-  setAt,
-  valueAt,
   type Entry,
   type ListName,
   type OfficeStandard,
@@ -21,7 +18,7 @@ import {
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { useDraftIfAny } from "../standard/draft";
-import { PropertyField } from "../standard/PropertyField";
+import { EntryFields } from "../standard/EntryFields";
 
 interface Props {
   readonly list: ListName;
@@ -40,10 +37,10 @@ export default function RequestDialog({ list, entry, isNew, finding, onClose }: 
   const [sample, setSample] = useState<Entry>(entry);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
-  const key = LISTS[list].key;
+  // Pens, layers and the like are chosen from the standard's own; who does not see it leaves that to the coordinator.
   const shown = PROPERTIES[list].filter(
-    (property) =>
-      property.path !== "note" && (draft !== null || (property.shape !== "key" && property.shape !== "keys")),
+    ({ path, shape, to }) =>
+      path !== "note" && ((shape !== "key" && shape !== "keys") || (to && draft && draft.standard[to].length > 0)),
   );
   const ask = async (): Promise<void> => {
     try {
@@ -85,24 +82,13 @@ export default function RequestDialog({ list, entry, isNew, finding, onClose }: 
         <Typography variant="h3" sx={{ mt: 2, mb: 1 }}>
           How it should be
         </Typography>
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25 }}>
-          {shown.map((property) => (
-            <PropertyField
-              key={property.path}
-              property={property}
-              value={valueAt(sample, property.path)}
-              disabled={!isNew && property.path === key}
-              standard={draft?.standard ?? ({} as OfficeStandard)}
-              onChange={(value) =>
-                setSample((was) => {
-                  const next = structuredClone(was) as Record<string, unknown>;
-                  setAt(next, property.path, value);
-                  return next;
-                })
-              }
-            />
-          ))}
-        </Box>
+        <EntryFields
+          properties={shown}
+          entry={sample}
+          onChange={setSample}
+          standard={draft?.standard ?? ({} as OfficeStandard)}
+          {...(isNew ? {} : { locked: LISTS[list].key })}
+        />
         {problem && (
           <Typography role="alert" color="error" sx={{ mt: 1 }}>
             {problem}

@@ -1,6 +1,10 @@
 "use client";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -9,13 +13,11 @@ import { useState } from "react";
 import {
   blankEntry,
   entriesOf,
-  inWords,
   keyOf,
   LIST_NAMES,
   LISTS,
+  mergeEntry,
   PROPERTIES,
-  setAt,
-  valueAt,
   type Entry,
   type ListName,
   type OfficeStandard,
@@ -24,7 +26,8 @@ import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { Page } from "../shared/Page";
 import { useDraft } from "../standard/draft";
-import { PropertyField } from "../standard/PropertyField";
+import { ComparedEntries, differing } from "../standard/ComparedEntries";
+import { EntryFields } from "../standard/EntryFields";
 import RequestDialog from "./RequestDialog";
 
 export interface RequestItem {
@@ -34,6 +37,8 @@ export interface RequestItem {
   readonly list: ListName;
   readonly entryKey: string;
   readonly sample: Entry;
+  /** The entry as it stood when it was asked for. */
+  readonly was: Entry | null;
   readonly reason: string;
   readonly finding: string | null;
   readonly state: "open" | "accepted" | "amended" | "declined";
@@ -150,10 +155,10 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
           From the finding: {request.finding}
         </Typography>
       )}
-      <Wish list={request.list} now={now} wish={request.sample} />
+      <Wish request={request} now={now} />
       {request.state === "open" ? (
         mayDecide ? (
-          <Decide request={request} standard={standard} />
+          <Decide request={request} now={now} standard={standard} />
         ) : (
           <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
             The coordinator has not decided yet.
@@ -166,61 +171,46 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
   );
 }
 
-function Wish({ list, now, wish }: { list: ListName; now: Entry | undefined; wish: Entry }) {
-  const rows = PROPERTIES[list].filter((property) => {
-    const [a, b] = [now && valueAt(now, property.path), valueAt(wish, property.path)];
-    return now ? JSON.stringify(a) !== JSON.stringify(b) : inWords(b, property) !== "nothing";
-  });
-  if (rows.length === 0) return <Typography variant="body2">The standard says this already.</Typography>;
+/** What is wanted: of a change, what the asker changed, beside what the draft says now. */
+function Wish({ request, now }: { request: RequestItem; now: Entry | undefined }) {
+  const properties = differing(request.list, request.sample, request.was ?? now);
+  if (properties.length === 0) return <Typography variant="body2">The standard says this already.</Typography>;
   return (
-    <Box
-      component="table"
-      sx={{
-        borderCollapse: "collapse",
-        fontSize: 13,
-        "& th, & td": {
-          textAlign: "left",
-          pr: 3,
-          py: 0.4,
-          fontWeight: 400,
-          borderBottom: "1px solid",
-          borderColor: "divider",
-        },
-      }}
-    >
-      <thead>
-        <tr>
-          <th />
-          {now && <th>Now</th>}
-          <th>Wanted</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((property) => (
-          <tr key={property.path}>
-            <td>{property.title}</td>
-            {now && <td>{inWords(valueAt(now, property.path), property)}</td>}
-            <td>{inWords(valueAt(wish, property.path), property)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+    <ComparedEntries
+      properties={properties}
+      columns={[...(now ? [{ title: "Now", entry: now }] : []), { title: "Wanted", entry: request.sample }]}
+    />
   );
 }
 
-function Decide({ request, standard }: { request: RequestItem; standard: OfficeStandard }) {
+/** The wish on top of what others have changed since; as asked where both changed the same. */
+function onNow(request: RequestItem, now: Entry | undefined): Entry {
+  if (!now || !request.was) return request.sample;
+  const merged = mergeEntry(request.was, now, request.sample);
+  return merged.kind === "merged" ? merged.entry : request.sample;
+}
+
+function Decide({
+  request,
+  now,
+  standard,
+}: {
+  request: RequestItem;
+  now: Entry | undefined;
+  standard: OfficeStandard;
+}) {
   const router = useRouter();
   const notice = useNotice();
   const [answer, setAnswer] = useState("");
   const [amending, setAmending] = useState(false);
-  const [entry, setEntry] = useState<Entry>(request.sample);
+  const [entry, setEntry] = useState<Entry>(() => onNow(request, now));
   const [problem, setProblem] = useState<string | null>(null);
   const decide = async (state: "accepted" | "amended" | "declined"): Promise<void> => {
     try {
       await sendJson("PATCH", `/api/requests/${request.id}`, {
         state,
         answer,
-        ...(state === "amended" ? { entry } : {}),
+        ...(state === "amended" ? { entry, ...(now ? { was: now } : {}) } : {}),
       });
       notice(state === "declined" ? "Declined; the asker is told." : "It is in the draft now; the asker is told.");
       router.refresh();
@@ -239,22 +229,8 @@ function Decide({ request, standard }: { request: RequestItem; standard: OfficeS
         onChange={(event) => setAnswer(event.target.value)}
       />
       {amending && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25, mt: 1.5 }}>
-          {PROPERTIES[request.list].map((property) => (
-            <PropertyField
-              key={property.path}
-              property={property}
-              value={valueAt(entry, property.path)}
-              standard={standard}
-              onChange={(value) =>
-                setEntry((was) => {
-                  const next = structuredClone(was) as Record<string, unknown>;
-                  setAt(next, property.path, value);
-                  return next;
-                })
-              }
-            />
-          ))}
+        <Box sx={{ mt: 1.5 }}>
+          <EntryFields properties={PROPERTIES[request.list]} entry={entry} onChange={setEntry} standard={standard} />
         </Box>
       )}
       {problem && (
@@ -314,25 +290,36 @@ function Answer({ request }: { request: RequestItem }) {
   );
 }
 
+/** First what is missing, then how it should be and why. */
 function AskForNew({ onClose }: { onClose: () => void }) {
   const { standard } = useDraft();
   const [list, setList] = useState<ListName | null>(null);
   if (list) return <RequestDialog list={list} entry={blankEntry(standard, list)} isNew onClose={onClose} />;
   return (
-    <Box sx={{ mt: 3, maxWidth: 360 }}>
-      <TextField
-        select
-        fullWidth
-        label="What is missing?"
-        value=""
-        onChange={(event) => setList(event.target.value as ListName)}
-      >
-        {LIST_NAMES.map((name) => (
-          <MenuItem key={name} value={name}>
-            {LISTS[name].one}
-          </MenuItem>
-        ))}
-      </TextField>
-    </Box>
+    <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="ask-title">
+      <DialogTitle id="ask-title">Ask for something new</DialogTitle>
+      <DialogContent>
+        <TextField
+          select
+          fullWidth
+          label="What is missing?"
+          value=""
+          onChange={(event) => setList(event.target.value as ListName)}
+          sx={{ mt: 1 }}
+        >
+          {LIST_NAMES.map((name) => (
+            <MenuItem key={name} value={name}>
+              {LISTS[name].one}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1.5 }}>
+          To change something that is there, open its entry in the standard and ask from there.
+        </Typography>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+      </DialogActions>
+    </Dialog>
   );
 }

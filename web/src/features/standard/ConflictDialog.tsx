@@ -6,7 +6,8 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
-import { inWords, LISTS, PROPERTIES, valueAt, type Entry, type ListName } from "@hemstitch/core/standard/plain";
+import { LISTS, type Entry, type ListName } from "@hemstitch/core/standard/plain";
+import { ComparedEntries, differing } from "./ComparedEntries";
 
 /** An entry that somebody else changed meanwhile. */
 export interface Conflict {
@@ -42,7 +43,13 @@ export function ConflictDialog({
                 {conflict.theirs === null ? "They removed it; you changed it." : "They changed it; you removed it."}
               </Typography>
             ) : (
-              <Differing list={list} theirs={conflict.theirs} mine={conflict.mine} />
+              <ComparedEntries
+                properties={differing(list, conflict.mine, conflict.theirs)}
+                columns={[
+                  { title: "Theirs", entry: conflict.theirs },
+                  { title: "Yours", entry: conflict.mine },
+                ]}
+              />
             )}
           </Box>
         ))}
@@ -54,34 +61,5 @@ export function ConflictDialog({
         </Button>
       </DialogActions>
     </Dialog>
-  );
-}
-
-function Differing({ list, theirs, mine }: { list: ListName; theirs: Entry; mine: Entry }) {
-  const rows = PROPERTIES[list].filter(
-    (property) => JSON.stringify(valueAt(theirs, property.path)) !== JSON.stringify(valueAt(mine, property.path)),
-  );
-  return (
-    <Box
-      component="table"
-      sx={{ fontSize: 13, borderCollapse: "collapse", "& th, & td": { textAlign: "left", pr: 3, py: 0.5 } }}
-    >
-      <thead>
-        <tr>
-          <th />
-          <th>Theirs</th>
-          <th>Yours</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((property) => (
-          <tr key={property.path}>
-            <td>{property.title}</td>
-            <td>{inWords(valueAt(theirs, property.path), property)}</td>
-            <td>{inWords(valueAt(mine, property.path), property)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
   );
 }

@@ -3,6 +3,7 @@ import { Pool } from "pg";
 import * as schema from "./schema";
 
 export type Database = NodePgDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
 /** The address of the database; there is no default, so that nobody works on the wrong one. */
 export function databaseUrl(): string {

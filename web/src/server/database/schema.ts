@@ -227,6 +227,8 @@ export const requests = pgTable(
     entryKey: text("entry_key").notNull().default(""),
     /** The entry as the asker would have it. */
     sample: jsonb("sample").$type<Record<string, unknown>>().notNull(),
+    /** The entry as it stood when it was asked for; nothing for a new one. */
+    was: jsonb("was").$type<Record<string, unknown>>(),
     reason: text("reason").notNull(),
     /** Finding that it came from, in words. */
     finding: text("finding"),

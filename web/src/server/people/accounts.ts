@@ -1,6 +1,6 @@
 import { hashPassword } from "better-auth/crypto";
 import { and, eq, gt, isNull } from "drizzle-orm";
-import type { Database } from "../database/client";
+import type { Database, Transaction } from "../database/client";
 import { accounts, invitations, members, offices, users, type Role } from "../database/schema";
 import { hashOf, newSecret } from "./secrets";
 
@@ -27,13 +27,18 @@ export async function makeUser(
   });
 }
 
-export async function addMember(database: Database, officeId: string, userId: string, role: Role): Promise<void> {
+export async function addMember(
+  database: Database | Transaction,
+  officeId: string,
+  userId: string,
+  role: Role,
+): Promise<void> {
   await database.insert(members).values({ officeId, userId, role }).onConflictDoNothing();
 }
 
 /** Makes an invitation; the returned secret is the only copy. */
 export async function invite(
-  database: Database,
+  database: Database | Transaction,
   { officeId, email, role, by }: { officeId: string; email: string; role: Role; by: string },
 ): Promise<string> {
   const secret = newSecret("hsi");

@@ -4,7 +4,8 @@ import { canonical, differences, writeStandard, type OfficeStandard } from "@hem
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
-import { changeLog, editions, standards } from "../database/schema";
+import { editions, standards } from "../database/schema";
+import { note } from "./log";
 import { draftOf } from "./standard";
 
 /** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
@@ -66,13 +67,11 @@ export async function publish(
       summary: storableText(summary),
       publishedBy: asker.who,
     });
-    await transaction.insert(changeLog).values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: "standard.published",
-      entry: `edition ${number}`,
-      after: { number, digest, summary },
-    });
+    await note(
+      asker,
+      [{ what: "standard.published", entry: `edition ${number}`, after: { number, digest, summary } }],
+      transaction,
+    );
     return { kind: "published", number, digest };
   });
 }

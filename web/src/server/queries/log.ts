@@ -1,6 +1,36 @@
 import { and, desc, eq, gte, ilike, lte, or, sql, type SQL } from "drizzle-orm";
-import { database } from "../database/client";
+import type { Asker } from "../access/access";
+import { database, type Database, type Transaction } from "../database/client";
+import { storable, storableText } from "../database/jsonb";
 import { changeLog } from "../database/schema";
+
+/** A line of the log: what was changed, which entry of it, from what to what. */
+export interface Step {
+  readonly what: string;
+  readonly entry?: string;
+  readonly before?: unknown;
+  readonly after?: unknown;
+}
+
+const ROWS_AT_ONCE = 500;
+
+/** Writes lines into the log, in the transaction that makes the change: neither is stored without the other. */
+export async function note(
+  asker: Pick<Asker, "officeId" | "who">,
+  steps: readonly Step[],
+  on: Database | Transaction,
+): Promise<void> {
+  const rows = steps.map(({ what, entry, before, after }) => ({
+    officeId: asker.officeId,
+    who: asker.who,
+    what,
+    entry: entry === undefined ? null : storableText(entry),
+    before: storable(before ?? null),
+    after: storable(after ?? null),
+  }));
+  for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
+    await on.insert(changeLog).values(rows.slice(i, i + ROWS_AT_ONCE));
+}
 
 export interface LogFilter {
   readonly who?: string;

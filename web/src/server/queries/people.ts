@@ -1,16 +1,8 @@
 import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
-import {
-  accessTokens,
-  changeLog,
-  invitations,
-  members,
-  planSetReaders,
-  planSets,
-  users,
-  type Role,
-} from "../database/schema";
+import { accessTokens, invitations, members, planSetReaders, planSets, users, type Role } from "../database/schema";
+import { note } from "./log";
 
 export const membersOf = (officeId: string) =>
   database()
@@ -76,14 +68,18 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
         .delete(accessTokens)
         .where(and(eq(accessTokens.userId, row.userId), eq(accessTokens.officeId, asker.officeId)));
     } else await transaction.update(members).set({ role }).where(eq(members.id, memberId));
-    await transaction.insert(changeLog).values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: role === null ? "people.removed" : "people.role",
-      entry: row.userId,
-      before: { role: row.role },
-      after: { role },
-    });
+    await note(
+      asker,
+      [
+        {
+          what: role === null ? "people.removed" : "people.role",
+          entry: row.userId,
+          before: { role: row.role },
+          after: { role },
+        },
+      ],
+      transaction,
+    );
     return "changed";
   });
 }
@@ -108,13 +104,11 @@ export async function sharePlanSets(asker: Asker, memberId: string, planSetIds: 
       .filter(({ id }) => planSetIds.includes(id))
       .map(({ id }) => ({ planSetId: id, userId: member.userId }));
     if (wanted.length > 0) await transaction.insert(planSetReaders).values(wanted);
-    await transaction.insert(changeLog).values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: "people.shared",
-      entry: member.userId,
-      after: { planSets: wanted.map((each) => each.planSetId) },
-    });
+    await note(
+      asker,
+      [{ what: "people.shared", entry: member.userId, after: { planSets: wanted.map((each) => each.planSetId) } }],
+      transaction,
+    );
     return true;
   });
 }

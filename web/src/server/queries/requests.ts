@@ -1,11 +1,12 @@
 import { and, count, desc, eq, ne } from "drizzle-orm";
-import { keyOf, type Entry, type ListName } from "@hemstitch/core/standard";
+import { entriesOf, keyOf, type Entry, type ListName } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
-import { changeLog, requests, users, type RequestState } from "../database/schema";
+import { requests, users, type RequestState } from "../database/schema";
 import { may } from "../access/roles";
-import { editList, type Edited } from "./standard";
+import { note } from "./log";
+import { draftOf, editList, type Edited } from "./standard";
 
 const columns = {
   id: requests.id,
@@ -14,6 +15,7 @@ const columns = {
   list: requests.list,
   entryKey: requests.entryKey,
   sample: requests.sample,
+  was: requests.was,
   reason: requests.reason,
   finding: requests.finding,
   state: requests.state,
@@ -75,6 +77,8 @@ export async function ask(
   asker: Asker,
   wish: { list: ListName; entryKey: string; sample: Record<string, unknown>; reason: string; finding: string | null },
 ): Promise<string> {
+  const { content } = await draftOf(asker.officeId);
+  const was = entriesOf(content, wish.list).find((entry) => keyOf(wish.list, entry) === wish.entryKey);
   const [made] = await database()
     .insert(requests)
     .values({
@@ -83,6 +87,7 @@ export async function ask(
       list: wish.list,
       entryKey: storableText(wish.entryKey),
       sample: storable(wish.sample),
+      was: (was as Record<string, unknown> | undefined) ?? null,
       reason: storableText(wish.reason),
       finding: wish.finding === null ? null : storableText(wish.finding),
     })
@@ -101,50 +106,67 @@ export const seeAnswer = (asker: Asker, requestId: string) =>
 export type Decided = { readonly kind: "decided" } | { readonly kind: "gone" } | Exclude<Edited, { kind: "saved" }>;
 
 /**
- * Decides an open request. An accepted or amended one enters the draft, and the log gives the asker
- * the credit; two coordinators can't decide it twice.
+ * Decides an open request, all at once: an accepted or amended one enters the draft, and the log gives
+ * the asker the credit. What others changed of the entry since it was asked for stays. Two coordinators
+ * can't decide it twice.
  */
 export async function decide(
   asker: Asker,
   requestId: string,
-  decision: { state: Exclude<RequestState, "open">; answer: string; entry: Record<string, unknown> | null },
+  decision: {
+    state: Exclude<RequestState, "open">;
+    answer: string;
+    /** The entry as amended, and as it stood for who amended it. */
+    entry?: Record<string, unknown> | null;
+    was?: Record<string, unknown> | null;
+  },
 ): Promise<Decided> {
-  const [row] = await database()
-    .select(columns)
-    .from(requests)
-    .innerJoin(users, eq(users.id, requests.askedBy))
-    .where(and(eq(requests.id, requestId), eq(requests.officeId, asker.officeId), eq(requests.state, "open")));
-  if (!row) return { kind: "gone" };
-  if (decision.state !== "declined") {
-    const entry = (decision.entry ?? row.sample) as Entry;
-    const edited = await editList(
-      { officeId: asker.officeId, who: `${asker.who}, asked by ${row.askedBy}` },
-      row.list as ListName,
-      [{ key: row.entryKey === "" ? null : row.entryKey, entry }],
+  return database().transaction(async (transaction): Promise<Decided> => {
+    const [row] = await transaction
+      .select(columns)
+      .from(requests)
+      .innerJoin(users, eq(users.id, requests.askedBy))
+      .where(and(eq(requests.id, requestId), eq(requests.officeId, asker.officeId), eq(requests.state, "open")))
+      .for("update", { of: requests });
+    if (!row) return { kind: "gone" };
+    const list = row.list as ListName;
+    if (decision.state !== "declined") {
+      const edited = await editList(
+        { officeId: asker.officeId, who: `${asker.who}, asked by ${row.askedBy}` },
+        list,
+        [
+          {
+            key: row.entryKey === "" ? null : row.entryKey,
+            entry: (decision.entry ?? row.sample) as Entry,
+            was: (decision.entry ? decision.was : row.was) as Entry | null | undefined,
+          },
+        ],
+        transaction,
+      );
+      if (edited.kind !== "saved") return edited;
+    }
+    await transaction
+      .update(requests)
+      .set({
+        state: decision.state,
+        answer: storableText(decision.answer),
+        decidedBy: asker.who,
+        decidedAt: new Date(),
+        ...(decision.entry ? { sample: storable(decision.entry) } : {}),
+      })
+      .where(eq(requests.id, requestId));
+    await note(
+      asker,
+      [
+        {
+          what: `request.${decision.state}`,
+          entry: row.entryKey || keyOf(list, row.sample as Entry),
+          before: { askedBy: row.askedBy, reason: row.reason },
+          after: { answer: decision.answer },
+        },
+      ],
+      transaction,
     );
-    if (edited.kind !== "saved") return edited;
-  }
-  const decided = await database()
-    .update(requests)
-    .set({
-      state: decision.state,
-      answer: storableText(decision.answer),
-      decidedBy: asker.who,
-      decidedAt: new Date(),
-      ...(decision.entry ? { sample: storable(decision.entry) } : {}),
-    })
-    .where(and(eq(requests.id, requestId), eq(requests.state, "open")))
-    .returning({ id: requests.id });
-  if (decided.length === 0) return { kind: "gone" };
-  await database()
-    .insert(changeLog)
-    .values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: `request.${decision.state}`,
-      entry: row.entryKey || keyOf(row.list as ListName, row.sample as Entry),
-      before: { askedBy: row.askedBy, reason: row.reason },
-      after: { answer: decision.answer },
-    });
-  return { kind: "decided" };
+    return { kind: "decided" };
+  });
 }

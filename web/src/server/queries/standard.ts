@@ -14,11 +14,10 @@ import {
   type OfficeStandard,
 } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
-import { database, type Database } from "../database/client";
+import { database, type Database, type Transaction } from "../database/client";
 import { storable } from "../database/jsonb";
-import { changeLog, editions, planSets, standards } from "../database/schema";
-
-type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
+import { editions, planSets, standards } from "../database/schema";
+import { note, type Step } from "./log";
 
 /** The draft as it stands. One that was kept in an earlier form is brought to today's. */
 export async function draftOf(
@@ -73,7 +72,7 @@ export async function standardFor(
 
 /** An edit as a browser sends it: with the entry that it saw, so that two people's changes can be told apart. */
 export interface SeenEdit extends EntryEdit {
-  readonly was?: Entry | null;
+  readonly was?: Entry | null | undefined;
 }
 
 /** Somebody else changed the same entry meanwhile. */
@@ -96,17 +95,10 @@ export type Edited =
   | { readonly kind: "newer"; readonly version: number }
   | { readonly kind: "wrong"; readonly problems: readonly { at: string; message: string }[] };
 
-/** A step in the log: which entry, from what to what. */
-export interface Step {
-  readonly what: string;
-  readonly entry?: string;
-  readonly before: unknown;
-  readonly after: unknown;
-}
-
 /**
  * Changes the draft in one piece: `change` gets it as it stands, with nobody else able to change it
- * meanwhile, and gives what it becomes. Nothing is stored where anything is wrong.
+ * meanwhile, and gives what it becomes. Nothing is stored where anything is wrong. With `on`, it is
+ * part of a larger transaction.
  */
 export async function changeDraft(
   asker: Pick<Asker, "officeId" | "who">,
@@ -116,8 +108,9 @@ export async function changeDraft(
   ) =>
     | Exclude<Edited, { kind: "saved" }>
     | { content: OfficeStandard; steps: readonly Step[]; merged?: readonly string[] },
+  on: Database | Transaction = database(),
 ): Promise<Edited> {
-  return database().transaction(async (transaction): Promise<Edited> => {
+  return on.transaction(async (transaction): Promise<Edited> => {
     await transaction.execute(
       sql`select 1 from ${standards} where ${standards.officeId} = ${asker.officeId} for update`,
     );
@@ -136,15 +129,7 @@ export async function changeDraft(
       .update(standards)
       .set({ content, version, changedAt: new Date() })
       .where(eq(standards.officeId, asker.officeId));
-    const rows = changed.steps.map((step) => ({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: step.what,
-      entry: step.entry ?? null,
-      before: storable(step.before ?? null),
-      after: storable(step.after ?? null),
-    }));
-    for (let i = 0; i < rows.length; i += 500) await transaction.insert(changeLog).values(rows.slice(i, i + 500));
+    await note(asker, changed.steps, transaction);
     return { kind: "saved", version, merged: changed.merged ?? [] };
   });
 }
@@ -185,25 +170,32 @@ export async function editList(
   asker: Pick<Asker, "officeId" | "who">,
   list: ListName,
   edits: readonly SeenEdit[],
+  on: Database | Transaction = database(),
 ): Promise<Edited> {
-  return changeDraft(asker, (content) => {
-    const { ready, conflicts, merged } = reconciled(content, list, edits);
-    if (conflicts.length > 0) return { kind: "conflict", conflicts };
-    const edited = applyEdits(content, list, ready);
-    if (!edited)
-      return {
-        kind: "wrong",
-        problems: [{ at: list, message: `A ${LISTS[list].one} that was to be changed is not there any more.` }],
-      };
-    const before = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
-    const steps = ready.map((edit): Step => ({
-      what: `standard.${list}`,
-      entry: edit.key ?? (edit.entry ? keyOf(list, edit.entry) : ""),
-      before: edit.key === null ? null : (before.get(edit.key) ?? null),
-      after: edit.entry,
-    }));
-    return { content: edited, steps, merged };
-  });
+  return changeDraft(asker, (content) => edit(content, list, edits), on);
+}
+
+function edit(
+  content: OfficeStandard,
+  list: ListName,
+  edits: readonly SeenEdit[],
+): ReturnType<Parameters<typeof changeDraft>[1]> {
+  const { ready, conflicts, merged } = reconciled(content, list, edits);
+  if (conflicts.length > 0) return { kind: "conflict", conflicts };
+  const edited = applyEdits(content, list, ready);
+  if (!edited)
+    return {
+      kind: "wrong",
+      problems: [{ at: list, message: `A ${LISTS[list].one} that was to be changed is not there any more.` }],
+    };
+  const before = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
+  const steps = ready.map((edit): Step => ({
+    what: `standard.${list}`,
+    entry: edit.key ?? (edit.entry ? keyOf(list, edit.entry) : ""),
+    before: edit.key === null ? null : (before.get(edit.key) ?? null),
+    after: edit.entry,
+  }));
+  return { content: edited, steps, merged };
 }
 
 /** Replaces the whole draft by another standard, as who replaces it saw it last. */

@@ -1,11 +1,12 @@
 import { eq } from "drizzle-orm";
 import { answer, complain, open } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { changeLog, users } from "@/server/database/schema";
+import { users } from "@/server/database/schema";
 import { formOf, InvitationLink, InvitationTaken } from "@/server/forms";
 import { addMember, giveBack, invitationOf, makeUser, takeUp } from "@/server/people/accounts";
 import { isLimited, noteFailure } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { note } from "@/server/queries/log";
 
 const GONE = {
   message: "This invitation does not work any more.",
@@ -49,24 +50,27 @@ export const POST = open(async (request) => {
   } else if (!form.name?.trim())
     return complain(422, { message: "Say your name.", problems: [{ at: "name", message: "must not be blank" }] });
   if (!(await takeUp(database(), invitation.id))) return complain(409, GONE);
-  let userId: string;
   try {
-    userId =
+    const userId =
       known?.id ?? (await makeUser(database(), { name: form.name?.trim() ?? email, email, password: form.password }));
-    await addMember(database(), invitation.officeId, userId, invitation.role);
+    await database().transaction(async (transaction) => {
+      await addMember(transaction, invitation.officeId, userId, invitation.role);
+      await note(
+        { officeId: invitation.officeId, who: form.name?.trim() || email },
+        [
+          {
+            what: "people.joined",
+            entry: userId,
+            after: { role: invitation.role, invitedBy: invitation.invitedBy },
+          },
+        ],
+        transaction,
+      );
+    });
   } catch (error) {
     await giveBack(database(), invitation.id);
     throw error;
   }
-  await database()
-    .insert(changeLog)
-    .values({
-      officeId: invitation.officeId,
-      who: form.name?.trim() || email,
-      what: "people.joined",
-      entry: userId,
-      after: { role: invitation.role, invitedBy: invitation.invitedBy },
-    });
   const signedIn = await auth().api.signInEmail({
     body: { email, password: form.password },
     asResponse: true,

@@ -3,19 +3,24 @@ import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
 import { formOf, NewPlanSet } from "@/server/forms";
+import { note } from "@/server/queries/log";
 
 export const POST = guarded("edit-plan-set", async (asker, request) => {
   const form = await formOf(NewPlanSet, request);
   if (form instanceof Response) return form;
   const name = storableText(form.name.trim());
-  const [made] = await database()
-    .insert(planSets)
-    .values({
-      officeId: asker.officeId,
-      name,
-      units: form.units,
-      particulars: { owner: asker.officeName, project: name },
-    })
-    .returning({ id: planSets.id });
-  return answer({ id: made?.id }, 201);
+  const id = await database().transaction(async (transaction) => {
+    const [made] = await transaction
+      .insert(planSets)
+      .values({
+        officeId: asker.officeId,
+        name,
+        units: form.units,
+        particulars: { owner: asker.officeName, project: name },
+      })
+      .returning({ id: planSets.id });
+    await note(asker, [{ what: "plan-set.added", entry: name, after: { units: form.units } }], transaction);
+    return made?.id;
+  });
+  return answer({ id }, 201);
 });

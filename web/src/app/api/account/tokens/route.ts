@@ -1,8 +1,10 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { accessTokens, changeLog } from "@/server/database/schema";
+import { storableText } from "@/server/database/jsonb";
+import { accessTokens } from "@/server/database/schema";
 import { formOf, NewToken } from "@/server/forms";
 import { hashOf, newSecret } from "@/server/people/secrets";
+import { note } from "@/server/queries/log";
 import { tokensOf } from "@/server/queries/people";
 
 const MOST_TOKENS = 20;
@@ -20,17 +22,12 @@ export const POST = guarded("account", async (asker, request) => {
     });
   const token = newSecret("hst");
   const expiresAt = new Date(Date.now() + form.days * 24 * 60 * 60 * 1000);
-  await database()
-    .insert(accessTokens)
-    .values({
-      officeId: asker.officeId,
-      userId: asker.userId,
-      name: form.name.trim(),
-      tokenHash: hashOf(token),
-      expiresAt,
-    });
-  await database()
-    .insert(changeLog)
-    .values({ officeId: asker.officeId, who: asker.who, what: "people.token", after: { name: form.name } });
+  const name = storableText(form.name.trim());
+  await database().transaction(async (transaction) => {
+    await transaction
+      .insert(accessTokens)
+      .values({ officeId: asker.officeId, userId: asker.userId, name, tokenHash: hashOf(token), expiresAt });
+    await note(asker, [{ what: "people.token", entry: name, after: { expiresAt } }], transaction);
+  });
   return answer({ token }, 201);
 });

@@ -16,6 +16,7 @@ export const PATCH = guarded("decide", async (asker, request, { requestId = "" }
     state: form.state,
     answer: form.answer.trim(),
     entry: form.entry ?? null,
+    was: form.was ?? null,
   });
   if (decided.kind === "decided") return answer({ decided: true });
   if (decided.kind === "gone") return complain(409, { message: "This request has been decided already." });

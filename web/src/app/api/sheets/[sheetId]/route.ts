@@ -3,8 +3,9 @@ import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { storable } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
-import { changeLog, sheets } from "@/server/database/schema";
+import { sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
+import { note } from "@/server/queries/log";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
 
 export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId = "" }) => {
@@ -20,28 +21,37 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
     if (wrong) return wrong;
     if (!(await sourceBytes(found.planSet.id, placement.sourceId))) return missing();
   }
-  const [saved] = await database()
-    .update(sheets)
-    .set({
-      ...storable(rest),
-      ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}),
-      version: sql`${sheets.version} + 1`,
-    })
-    .where(and(eq(sheets.id, sheetId), eq(sheets.version, version)))
-    .returning({ version: sheets.version });
+  const saved = await database().transaction(async (transaction) => {
+    const [row] = await transaction
+      .update(sheets)
+      .set({
+        ...storable(rest),
+        ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}),
+        version: sql`${sheets.version} + 1`,
+      })
+      .where(and(eq(sheets.id, sheetId), eq(sheets.version, version)))
+      .returning({ version: sheets.version });
+    const { number, title, frame, revision, placement: placed } = found.sheet;
+    const before = { number, title, frame, revision, placement: placed };
+    if (row)
+      await note(
+        asker,
+        [
+          {
+            what: "plan-set.sheet",
+            entry: `${number}, ${found.planSet.name}`,
+            before,
+            after: { ...before, ...rest, ...(placement ? { placement } : {}) },
+          },
+        ],
+        transaction,
+      );
+    return row;
+  });
   if (!saved)
     return complain(409, {
       message: "Somebody has changed this sheet meanwhile. Nothing of yours was stored.",
       remedy: "Load the page anew and make the change again.",
-    });
-  await database()
-    .insert(changeLog)
-    .values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: "sheet",
-      before: storable(found.sheet),
-      after: storable({ ...rest, placement }),
     });
   return answer({ version: saved.version });
 });

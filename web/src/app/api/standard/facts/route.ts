@@ -2,7 +2,8 @@ import type { OfficeStandard, RuleSetting } from "@hemstitch/core/standard";
 import { answer, guarded } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { FactsChange, formOf } from "@/server/forms";
-import { changeDraft, type Step } from "@/server/queries/standard";
+import type { Step } from "@/server/queries/log";
+import { changeDraft } from "@/server/queries/standard";
 
 /** Changes what the standard says once: its name and units, default layers, names of text styles, legends, tolerances, rules. */
 export const PATCH = guarded("edit-standard", async (asker, request) => {

@@ -2,7 +2,8 @@ import type { Showing } from "@hemstitch/core/standard";
 import { answer, guarded } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { formOf, ShowingCells } from "@/server/forms";
-import { changeDraft, type Step } from "@/server/queries/standard";
+import type { Step } from "@/server/queries/log";
+import { changeDraft } from "@/server/queries/standard";
 
 /** Sets cells of the showing chart; a cell set to nothing is undecided again. */
 export const PATCH = guarded("edit-standard", async (asker, request) => {

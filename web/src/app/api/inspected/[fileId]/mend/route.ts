@@ -1,10 +1,11 @@
 import { and, eq, isNull, notInArray, or } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { changeLog, inspectedFiles } from "@/server/database/schema";
+import { inspectedFiles } from "@/server/database/schema";
 import { formOf, MendRequest } from "@/server/forms";
 import { enqueue, MEND } from "@/server/jobs/queue";
 import { inspectedFile } from "@/server/queries/inspections";
+import { note } from "@/server/queries/log";
 
 /** Queues the mending of a file, of all or of the chosen findings. */
 export const POST = guarded("inspect", async (asker, request, { fileId = "" }) => {
@@ -13,25 +14,26 @@ export const POST = guarded("inspect", async (asker, request, { fileId = "" }) =
   const file = await inspectedFile(asker, fileId);
   if (!file) return missing();
   if (file.state !== "done") return complain(409, { message: "The file has not been inspected yet." });
-  const [queued] = await database()
-    .update(inspectedFiles)
-    .set({ mendState: "waiting", mendProblem: null })
-    .where(
-      and(
-        eq(inspectedFiles.id, fileId),
-        or(isNull(inspectedFiles.mendState), notInArray(inspectedFiles.mendState, ["waiting", "working"])),
-      ),
-    )
-    .returning({ id: inspectedFiles.id });
+  const queued = await database().transaction(async (transaction) => {
+    const [row] = await transaction
+      .update(inspectedFiles)
+      .set({ mendState: "waiting", mendProblem: null })
+      .where(
+        and(
+          eq(inspectedFiles.id, fileId),
+          or(isNull(inspectedFiles.mendState), notInArray(inspectedFiles.mendState, ["waiting", "working"])),
+        ),
+      )
+      .returning({ id: inspectedFiles.id });
+    if (row)
+      await note(
+        asker,
+        [{ what: "file.mend", entry: file.name, after: { fileId, only: form.only ?? null } }],
+        transaction,
+      );
+    return row;
+  });
   if (!queued) return answer({ already: true });
-  await database()
-    .insert(changeLog)
-    .values({
-      officeId: asker.officeId,
-      who: asker.who,
-      what: "file.mend",
-      after: { fileId, name: file.name, only: form.only ?? null },
-    });
   await enqueue(MEND, { fileId, ...(form.only ? { only: form.only } : {}) });
   return answer({ queued: true }, 202);
 });

@@ -4,6 +4,7 @@ import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { sheets } from "@/server/database/schema";
 import { formOf, NewSheet } from "@/server/forms";
+import { note } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 
@@ -15,19 +16,23 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
   const content = await standardFor(asker.officeId, planSetId);
   if (!content.frames.some((frame) => frame.id === form.frame))
     return complain(422, { message: `The standard has no frame “${form.frame}”.` });
-  const [last] = await database()
-    .select({ position: max(sheets.position) })
-    .from(sheets)
-    .where(eq(sheets.planSetId, planSetId));
-  const [made] = await database()
-    .insert(sheets)
-    .values({
-      planSetId,
-      number: storableText(form.number.trim()),
-      title: storableText(form.title),
-      frame: form.frame,
-      position: (last?.position ?? -1) + 1,
-    })
-    .returning({ id: sheets.id });
-  return answer({ id: made?.id }, 201);
+  const number = storableText(form.number.trim());
+  const title = storableText(form.title);
+  const id = await database().transaction(async (transaction) => {
+    const [last] = await transaction
+      .select({ position: max(sheets.position) })
+      .from(sheets)
+      .where(eq(sheets.planSetId, planSetId));
+    const [made] = await transaction
+      .insert(sheets)
+      .values({ planSetId, number, title, frame: form.frame, position: (last?.position ?? -1) + 1 })
+      .returning({ id: sheets.id });
+    await note(
+      asker,
+      [{ what: "plan-set.sheet-added", entry: `${number}, ${planSet.name}`, after: { title, frame: form.frame } }],
+      transaction,
+    );
+    return made?.id;
+  });
+  return answer({ id }, 201);
 });

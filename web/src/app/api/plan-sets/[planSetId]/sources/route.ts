@@ -4,6 +4,7 @@ import { storableText } from "@/server/database/jsonb";
 import { sourceDrawings } from "@/server/database/schema";
 import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms";
 import { inspectedFile } from "@/server/queries/inspections";
+import { note } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 /** Takes an inspected file over as a source drawing: mended where it has been mended, else as received. */
@@ -16,15 +17,24 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
   if (!planSet || !file) return missing();
   if (file.state !== "done")
     return complain(409, { message: "Only a file that has been inspected can be put on a sheet." });
-  const [made] = await database()
-    .insert(sourceDrawings)
-    .values({
-      planSetId,
-      title: storableText(form.title.trim()),
-      fileName: file.name,
-      sha256: file.mendedSha256 ?? file.sha256,
-      drawnAt: form.drawnAt.trim(),
-    })
-    .returning({ id: sourceDrawings.id });
-  return answer({ id: made?.id }, 201);
+  const title = storableText(form.title.trim());
+  const source = {
+    title,
+    fileName: file.name,
+    sha256: file.mendedSha256 ?? file.sha256,
+    drawnAt: form.drawnAt.trim(),
+  };
+  const id = await database().transaction(async (transaction) => {
+    const [made] = await transaction
+      .insert(sourceDrawings)
+      .values({ planSetId, ...source })
+      .returning({ id: sourceDrawings.id });
+    await note(
+      asker,
+      [{ what: "plan-set.source-added", entry: `${title}, ${planSet.name}`, after: source }],
+      transaction,
+    );
+    return made?.id;
+  });
+  return answer({ id }, 201);
 });

@@ -1,0 +1,258 @@
+import { describe, expect, it } from "vitest";
+import { must, parseScale } from "../../src/quantity";
+import { specimen, type SpecimenOptions } from "../../src/specimen";
+import { hatchFactor, parseSlope, preset, type Entry, type ListName } from "../../src/standard";
+import { directionOf, lengthOf, measured, offsetsOf, piecesOf, strokesOf } from "../support/measured";
+import { drawingOf, run, temporary } from "../support/tools";
+import { asPdf } from "../../src/formats/export";
+import { barlow } from "../support/fonts";
+
+const standard = preset("tarnwick")!;
+const draw = (list: ListName, entry: Entry, options: SpecimenOptions = {}) => specimen(standard, list, entry, options)!;
+const metricScales = standard.scales.filter((each) => each.system === "metric").map((each) => each.scale);
+const ratioOf = (scale: string): number => must(parseScale(scale)).buildingPerPaper.valueOf();
+
+/** All lengths are measured by mutool on the specimen's own page; what they should be is said by the entry. */
+describe("pens and line types come out as they are said to plot", () => {
+  it.each(standard.pens.map((pen) => [pen.id, pen] as const))("pen %s mm wide, to a thousandth", async (_id, pen) => {
+    const page = await measured(draw("pens", pen));
+    const longest = piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - pen.widthMm) < 0.0005)).map(lengthOf);
+    expect(Math.max(...longest)).toBeCloseTo(84 - 8, 2);
+  });
+  it.each(standard.lineTypes.map((type) => [type.isoNumber ?? type.id, type] as const))(
+    "line type %s in multiples of every pen's width (ISO 128-2, from memory)",
+    async (_number, type) => {
+      const page = await measured(draw("lineTypes", type));
+      for (const pen of standard.pens) {
+        const [row] = strokesOf(page, (path) => Math.abs(path.widthMm - pen.widthMm) < 0.0005);
+        expect(row, pen.id).toBeDefined();
+        expect(row!.dashMm).toHaveLength(type.pattern.length);
+        row!.dashMm.forEach((each, i) => expect(each / pen.widthMm).toBeCloseTo(type.pattern[i]!, 2));
+      }
+    },
+  );
+  it.each(["A-WALL", "A-FLOR-OVHD", "A-GRID", "A-AREA"])(
+    "layer %s in its pen and line type, on itself",
+    async (name) => {
+      const layer = standard.layers.find((each) => each.name === name)!;
+      const pen = standard.pens.find((each) => each.id === layer.pen)!;
+      const type = standard.lineTypes.find((each) => each.id === layer.lineType)!;
+      const mine = strokesOf(await measured(draw("layers", layer)), (path) => path.layer === name);
+      const [line] = mine.filter((path) => Math.abs(lengthOf(piecesOf([path])[0]!) - 76) < 0.01);
+      expect(line!.widthMm).toBeCloseTo(pen.widthMm, 3);
+      expect(line!.dashMm.map((each) => Number((each / pen.widthMm).toFixed(2)))).toEqual([...type.pattern]);
+    },
+  );
+  it("a pen schedule shows each layer in the general pen and in the schedule's", async () => {
+    const schedule = standard.penSchedules[0]!;
+    const page = await measured(draw("penSchedules", schedule));
+    const widths = strokesOf(page).map((path) => Number(path.widthMm.toFixed(3)));
+    expect(widths).toEqual(
+      schedule.changes.flatMap(({ layer, pen }) => [
+        Number(standard.layers.find((each) => each.name === layer)!.pen),
+        Number(pen),
+      ]),
+    );
+  });
+  it("one that names a layer which is gone leaves that row out rather than fail", async () => {
+    const schedule = { ...standard.penSchedules[0]!, changes: [{ layer: "A-GONE", pen: "0.5" }] };
+    expect(strokesOf(await measured(draw("penSchedules", schedule)))).toEqual([]);
+  });
+});
+
+describe("hatches", () => {
+  const cases = standard.hatches.flatMap((hatch) =>
+    (hatch.basis === "building" ? metricScales.slice(2, 5) : metricScales.slice(3, 4)).map(
+      (scale) => [hatch.id, scale, hatch] as const,
+    ),
+  );
+  it.each(cases)("%s at %s: the lines of each family stand at its angle and spacing", async (_id, scale, hatch) => {
+    const page = await measured(draw("hatches", hatch, { scale: ratioOf(scale) }));
+    const pen = standard.pens.find((each) => each.id === hatch.pen)!;
+    const pieces = piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - pen.widthMm) < 0.0005)).filter(
+      // The outlines' pen may be the hatch's; they are on the same page.
+      (piece) => lengthOf(piece) > 1e-3,
+    );
+    for (const angle of new Set(hatch.families.map((family) => family.angleDeg))) {
+      const alike = hatch.families.filter((family) => family.angleDeg === angle);
+      const offsets = offsetsOf(pieces, angle);
+      expect(offsets.length, `${angle}°`).toBeGreaterThan(1);
+      const spacing = alike[0]!.spacingMm * hatchFactor(hatch, ratioOf(scale));
+      // Families of one angle share their spacing in the demo's standard; their offsets part it further.
+      const steps = alike.map((family) => (family.offsetMm * hatchFactor(hatch, ratioOf(scale))) % spacing);
+      // Two outlines, each with its own start where the hatch says so.
+      const starts = hatch.start === "anywhere" ? [0] : undefined;
+      if (!starts) {
+        const gaps = offsets.slice(1).map((each, i) => each - offsets[i]!);
+        expect(gaps.some((gap) => Math.abs(gap - spacing) < 2e-3 || Math.abs(gap % spacing) < 2e-3)).toBe(true);
+      } else
+        for (const offset of offsets) {
+          const rest = ((offset % spacing) + spacing) % spacing;
+          const near = Math.min(
+            ...steps.map((step) => Math.min(Math.abs(rest - step), spacing - Math.abs(rest - step))),
+          );
+          expect(near, `${angle}° at ${offset}`).toBeLessThan(2e-3);
+        }
+    }
+  });
+  it("of units in the building halve on paper where the scale's figure doubles; those on paper do not", async () => {
+    const spacingAt = async (basis: "paper" | "building", scale: number): Promise<number> => {
+      const hatch = standard.hatches.find((each) => each.basis === basis)!;
+      const page = await measured(draw("hatches", hatch, { scale }));
+      const pen = standard.pens.find((each) => each.id === hatch.pen)!;
+      const family = hatch.families[0]!;
+      const offsets = offsetsOf(
+        piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - pen.widthMm) < 0.0005)),
+        family.angleDeg,
+      );
+      const gaps = offsets.slice(1).map((each, i) => each - offsets[i]!);
+      return gaps.sort((a, b) => a - b)[Math.floor(gaps.length / 2)]!;
+    };
+    expect((await spacingAt("building", 20)) / (await spacingAt("building", 40))).toBeCloseTo(2, 1);
+    expect(await spacingAt("paper", 20)).toBeCloseTo(await spacingAt("paper", 40), 3);
+  });
+});
+
+describe("lettering", () => {
+  it.each(standard.textStyles.map((style) => [style.heightMm, style] as const))(
+    "capitals of %s mm lie between their guide lines and measure so in the file",
+    async (heightMm, style) => {
+      const each = draw("textStyles", style, { sample: "HALL" });
+      const page = await measured(each);
+      const guides = offsetsOf(piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - 0.1) < 1e-3)), 0);
+      expect(guides[1]! - guides[0]!).toBeCloseTo(heightMm, 3);
+      const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+      expect(texts.heightMm[0]).toBeCloseTo(heightMm, 2);
+      expect(texts.anchors[1]).toBeCloseTo(guides[0]!, 2);
+    },
+  );
+  it("what the style sets in capitals is shown so, in a frame no larger than the text and its margins", async () => {
+    const style = {
+      ...standard.textStyles[1]!,
+      letterCase: "capitals" as const,
+      frame: "box" as const,
+      blankGround: true,
+    };
+    const each = draw("textStyles", style, { sample: "Boat store" });
+    const file = temporary(await asPdf(each, "x", barlow()));
+    expect(run("pdftotext", file, "-")).toContain("BOAT STORE");
+    const page = await measured(each);
+    const box = strokesOf(page).find((path) => path.subpaths.some((points) => points.length >= 4))!;
+    const xs = box.subpaths.flat().map(([x]) => x);
+    const ys = box.subpaths.flat().map(([, y]) => y);
+    const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+    expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(texts.advanceMm[1]! + style.heightMm, 1);
+    expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(style.heightMm * 2, 2);
+  });
+  it("a sample of 4,000 letters is cut to the specimen's width", async () => {
+    const each = draw("textStyles", standard.textStyles[0]!, { sample: "W".repeat(4000) });
+    const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+    expect(texts.anchors[0]! + texts.advanceMm[0]!).toBeLessThanOrEqual(each.widthMm);
+  });
+});
+
+describe("dimension styles", () => {
+  it.each(standard.dimensionStyles.map((style) => [style.id, style] as const))(
+    "%s: rows lie at the first row's distance and a pitch apart, ticks in their size",
+    async (_id, style) => {
+      const page = await measured(draw("dimensionStyles", style));
+      const mine = piecesOf(strokesOf(page, (path) => path.layer === style.layer));
+      // Rows are the long level lines above the building: sort what is left of the extension lines.
+      const level = mine.filter((piece) => Math.abs(directionOf(piece)) < 0.01 && lengthOf(piece) > 5);
+      const heights = [...new Set(level.map((piece) => piece.y1.toFixed(2)))].map(Number).sort((a, b) => a - b);
+      const gaps = heights.slice(1).map((each, i) => each - heights[i]!);
+      expect(gaps.filter((gap) => Math.abs(gap - style.pitchMm) < 0.011).length).toBeGreaterThanOrEqual(3);
+      const ticks = mine.filter((piece) => Math.abs(directionOf(piece) - 45) < 0.01).map(lengthOf);
+      expect(ticks.length).toBeGreaterThan(10);
+      for (const tick of ticks) expect(tick).toBeCloseTo(style.terminatorMm, 2);
+    },
+  );
+  it.each(["above-line", "in-line"] as const)("values stand %s", async (textPlace) => {
+    const style = { ...standard.dimensionStyles[0]!, textPlace };
+    const each = draw("dimensionStyles", style);
+    const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+    const page = await measured(each);
+    const lines = piecesOf(strokesOf(page, (path) => path.layer === style.layer)).filter(
+      (piece) => Math.abs(directionOf(piece)) < 0.01 && lengthOf(piece) > 5,
+    );
+    const overall = texts.strings.indexOf("7800");
+    expect(overall).toBeGreaterThanOrEqual(0);
+    const baseline = texts.anchors[overall * 2 + 1]!;
+    const row = Math.max(...lines.map((line) => line.y1));
+    if (textPlace === "above-line") expect(baseline).toBeGreaterThan(row);
+    else expect(baseline).toBeCloseTo(row - texts.heightMm[overall]! / 2, 2);
+  });
+});
+
+describe("building lists", () => {
+  it.each(
+    standard.wallTypes.flatMap((wall) => ["1:20", "1:50", "1:100"].map((scale) => [wall.id, scale, wall] as const)),
+  )("wall %s at %s has its thickness", async (_id, scale, wall) => {
+    const page = await measured(draw("wallTypes", wall, { scale: ratioOf(scale) }));
+    const faces = offsetsOf(piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - 0.5) < 0.0005)), 0);
+    expect((faces[1]! - faces[0]!) * ratioOf(scale)).toBeCloseTo(wall.thicknessMm, 1);
+  });
+  it.each(standard.openings.map((opening) => [opening.id, opening] as const))(
+    "opening %s has its width and its head above the floor",
+    async (_id, opening) => {
+      const page = await measured(draw("openings", opening, { scale: 50 }));
+      const floor = piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - 0.5) < 0.0005))[0]!.y1;
+      const frame = strokesOf(page, (path) => Math.abs(path.widthMm - 0.25) < 0.0005)[0]!.subpaths.flat();
+      const xs = frame.map(([x]) => x);
+      const ys = frame.map(([, y]) => y);
+      expect((Math.max(...xs) - Math.min(...xs)) * 50).toBeCloseTo(opening.widthMm, 1);
+      expect((Math.max(...ys) - floor) * 50).toBeCloseTo(opening.headMm!, 1);
+    },
+  );
+  it.each(standard.slopes.map((slope) => [slope.slope, slope] as const))(
+    "slope %s is drawn at it",
+    async (_id, slope) => {
+      const { rise, run: along } = must(parseSlope(slope.slope));
+      const page = await measured(draw("slopes", slope));
+      const roof = piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - 0.5) < 0.0005))[0]!;
+      expect((roof.y2 - roof.y1) / (roof.x2 - roof.x1)).toBeCloseTo(rise / along, 3);
+    },
+  );
+  it("12 in 12 is 45° (common practice, no source)", async () => {
+    const page = await measured(draw("slopes", { slope: "12 in 12", use: "" }));
+    expect(directionOf(piecesOf(strokesOf(page, (path) => Math.abs(path.widthMm - 0.5) < 0.0005))[0]!)).toBeCloseTo(
+      45,
+      3,
+    );
+  });
+});
+
+describe("sheets", () => {
+  it.each(standard.frames.map((frame) => [frame.id, frame] as const))(
+    "frame %s is as large as it says, made smaller by as much as it says",
+    async (_id, frame) => {
+      const each = draw("frames", frame);
+      const page = await measured(each);
+      const edge = strokesOf(page)[0]!.subpaths.flat();
+      const wide = Math.max(...edge.map(([x]) => x)) - Math.min(...edge.map(([x]) => x));
+      const high = Math.max(...edge.map(([, y]) => y)) - Math.min(...edge.map(([, y]) => y));
+      expect(wide * each.reduced!).toBeCloseTo(frame.widthMm, 1);
+      expect(high * each.reduced!).toBeCloseTo(frame.heightMm, 1);
+    },
+  );
+  it.each(standard.scales.map((scale) => [scale.scale, scale] as const))(
+    "the bar of %s measures what its last figure says",
+    async (written, scale) => {
+      const each = draw("scales", scale);
+      const page = await measured(each);
+      const xs = strokesOf(page).flatMap((path) => path.subpaths.flat().map(([x]) => x));
+      const long = Math.max(...xs) - Math.min(...xs);
+      const words = run("pdftotext", temporary(await asPdf(each, "x", barlow())), "-");
+      const figures = [...words.matchAll(/(\d+(?:\.\d+)?)\s*(m|'|")?/g)].map(
+        ([, figure, unit]) => Number(figure) * (unit === "'" ? 304.8 : unit === '"' ? 25.4 : 1000),
+      );
+      expect(long * ratioOf(written)).toBeCloseTo(Math.max(...figures), 0);
+    },
+  );
+  it("notes are set whole", async () => {
+    for (const note of standard.notes) {
+      const words = run("pdftotext", "-layout", temporary(await asPdf(draw("notes", note), "x", barlow())), "-");
+      for (const word of note.text.split(/\s+/)) expect(words).toContain(word);
+    }
+  });
+});
