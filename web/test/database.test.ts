@@ -295,7 +295,7 @@ describe("tables", () => {
     expect(chosen.ok && chosen.value.run.sums).toEqual({ added: 1, changed: 0, unchanged: 0, wrong: 0 });
     expect((await draftOf(who.officeId)).version).toBe(1);
     if (chosen.ok) {
-      await rememberMapping(who.officeId, "pens", chosen.value.columns, chosen.value.mapping);
+      await rememberMapping(who.officeId, "pens", chosen.value.run.columns, chosen.value.run.mapping);
       expect((await editList(who, "pens", chosen.value.edits)).kind).toBe("saved");
     }
     const again = await tryTable(who, "pens", bytes, options);

@@ -2,9 +2,7 @@ import { gunzipSync } from "node:zlib";
 import { unpackDrawing } from "@hemstitch/core/drawing";
 import { effectOf, inspect, singleChanges, type ChangedFinding, type Finding } from "@hemstitch/core/inspect";
 import type { EffectFinding } from "../database/rows";
-import type { EffectResult, ThreadTask } from "./thread-work";
-
-type Task = Extract<ThreadTask, { kind: "effect" }>;
+import type { EffectResult, TaskOf } from "./thread-work";
 
 /** Findings of one drawing that are told one by one; the sums count them all. */
 const MOST_TOLD = 40;
@@ -20,7 +18,7 @@ const row = ({ rule, severity, layer, message, count }: ChangedFinding): EffectF
 });
 
 /** Judges kept drawings by the edition, by the draft, and by each of the draft's changes alone. No file is opened. */
-export function judgeEffect({ before, after, drawings }: Task, onProgress: (share: number) => void): EffectResult {
+export function judgeEffect({ before, after, drawings }: TaskOf<"effect">, onProgress: (share: number) => void): EffectResult {
   const changes = singleChanges(before, after);
   const alone = changes.length <= MOST_ALONE;
   const sums = changes.map(() => ({ gained: 0, lost: 0 }));

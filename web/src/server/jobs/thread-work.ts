@@ -1,4 +1,6 @@
-import type { OfficeStandard } from "@hemstitch/core/standard";
+import type { Problem } from "@hemstitch/core/quantity";
+import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
+import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
 import type { EffectRow, FindingRow, MendRow } from "../database/rows";
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
@@ -29,7 +31,31 @@ export type ThreadTask =
         readonly drawing: Uint8Array;
       }[];
     }
-  | { readonly kind: "compose"; readonly standard: OfficeStandard; readonly sheet: ComposeTask };
+  | { readonly kind: "compose"; readonly standard: OfficeStandard; readonly sheet: ComposeTask }
+  | {
+      readonly kind: "manual";
+      readonly standard: OfficeStandard;
+      /** The font that it is set in. */
+      readonly font: Uint8Array;
+      readonly summary?: string;
+      readonly date?: string;
+      readonly changes?: { readonly since: string; readonly list: readonly Difference[] };
+    }
+  | { readonly kind: "workbook"; readonly tables: readonly Table[] }
+  | { readonly kind: "read-standard"; readonly bytes: Uint8Array }
+  | {
+      readonly kind: "try-table";
+      readonly standard: OfficeStandard;
+      readonly list: ListName;
+      readonly bytes: Uint8Array;
+      /** Sheet of a workbook; its first where it has none of that name. */
+      readonly sheet: string;
+      /** Paths of properties by column as somebody chose them; none where nothing was chosen. */
+      readonly chosen: Mapping | null;
+      /** What was chosen earlier, by the titles of the columns. */
+      readonly remembered: Readonly<Record<string, Mapping>>;
+      readonly replace: boolean;
+    };
 
 export interface ComposeTask {
   readonly frame: string;
@@ -55,6 +81,15 @@ export interface ThreadProblem {
   readonly problem: string;
   readonly remedy: string;
 }
+
+/** A problem as a thread tells it. */
+export const told = ({ message, remedy }: Problem): ThreadProblem => ({
+  ok: false,
+  problem: message,
+  remedy: remedy ?? "",
+});
+
+export type TaskOf<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
 
 export interface InspectedResult {
   readonly ok: true;
@@ -93,6 +128,53 @@ export interface ComposedResult {
 export interface EffectResult {
   readonly ok: true;
   readonly effect: EffectRow;
+}
+
+/** A file that was made. */
+export interface MadeFile {
+  readonly ok: true;
+  readonly bytes: Uint8Array;
+}
+
+export interface ReadStandardResult {
+  readonly ok: true;
+  /** The standard, or all that is wrong with it. */
+  readonly standard: OfficeStandard | null;
+  readonly problems: readonly { readonly at: string; readonly message: string }[];
+  readonly count: number;
+  /** How cells of a workbook were taken. */
+  readonly notes: readonly string[];
+}
+
+/** What a dry run tells a page. */
+export interface TriedTable extends Omit<DryRun, "edits"> {
+  readonly columns: readonly string[];
+  readonly mapping: Mapping;
+  readonly sheets: readonly string[];
+  readonly sheet: string;
+  readonly notes: readonly string[];
+  /** Properties that a column may fill, for choosing. */
+  readonly properties: readonly { readonly path: string; readonly title: string }[];
+  /** Rows that are not told one by one. */
+  readonly more: number;
+}
+
+export interface TriedTableResult {
+  readonly ok: true;
+  readonly run: TriedTable;
+  readonly edits: readonly EntryEdit[];
+}
+
+/** What a thread gives back, by what it was asked. */
+export interface ThreadResults {
+  inspect: InspectedResult;
+  mend: MendedResult;
+  effect: EffectResult;
+  compose: ComposedResult;
+  manual: MadeFile;
+  workbook: MadeFile;
+  "read-standard": ReadStandardResult;
+  "try-table": TriedTableResult;
 }
 
 /** Told now and then while a thread works: 0–1. */

@@ -6,21 +6,23 @@ import { readPdf } from "@hemstitch/core/formats/pdf";
 import { inspect, statedScale, type Finding } from "@hemstitch/core/inspect";
 import { mendPdf } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
-import { formatScale, must, parseScale, type Problem } from "@hemstitch/core/quantity";
+import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
 import { composeSheet } from "@hemstitch/core/sheet";
+import { writeWorkbook } from "@hemstitch/core/tables";
 import { findingKey, MOST_PLACES, type FindingRow } from "../database/rows";
 import { judgeEffect } from "./thread-effect";
-import type {
-  ComposedResult,
-  EffectResult,
-  InspectedResult,
-  MendedResult,
-  ThreadProblem,
-  ThreadTask,
+import { manual, readWhole, tryTable } from "./thread-standard";
+import {
+  told,
+  type ComposedResult,
+  type InspectedResult,
+  type MendedResult,
+  type TaskOf,
+  type ThreadProblem,
+  type ThreadResults,
+  type ThreadTask,
 } from "./thread-work";
-
-type Task<K extends ThreadTask["kind"]> = Extract<ThreadTask, { kind: K }>;
 
 /** The work of one thread. Runs the core on plain values; knows no database. */
 export default async function work({
@@ -29,14 +31,27 @@ export default async function work({
 }: {
   task: ThreadTask;
   port?: MessagePort;
-}): Promise<InspectedResult | MendedResult | EffectResult | ComposedResult | ThreadProblem> {
+}): Promise<ThreadProblem | ThreadResults[ThreadTask["kind"]]> {
   const onPage = (index: number, count: number): void => port?.postMessage({ progress: (index - 1) / count });
-  if (task.kind === "inspect") return inspectBytes(task, onPage);
-  if (task.kind === "effect") return judgeEffect(task, (progress) => port?.postMessage({ progress }));
-  return task.kind === "mend" ? mendBytes(task, onPage) : compose(task);
+  switch (task.kind) {
+    case "inspect":
+      return inspectBytes(task, onPage);
+    case "mend":
+      return mendBytes(task, onPage);
+    case "effect":
+      return judgeEffect(task, (progress) => port?.postMessage({ progress }));
+    case "compose":
+      return compose(task);
+    case "manual":
+      return manual(task);
+    case "workbook":
+      return { ok: true, bytes: await writeWorkbook(task.tables) };
+    case "read-standard":
+      return readWhole(task);
+    case "try-table":
+      return tryTable(task);
+  }
 }
-
-const told = ({ message, remedy }: Problem): ThreadProblem => ({ ok: false, problem: message, remedy: remedy ?? "" });
 
 const packed = (drawing: Drawing): Uint8Array => gzipSync(packDrawing(drawing), { level: 4 });
 
@@ -61,7 +76,7 @@ function rowOf(finding: Finding): FindingRow {
 }
 
 async function inspectBytes(
-  task: Task<"inspect">,
+  task: TaskOf<"inspect">,
   onPage: (index: number, count: number) => void,
 ): Promise<InspectedResult | ThreadProblem> {
   const read = await readPdf(task.bytes, { inflate: nodeInflate, onPage, limits: { fileBytes: task.maxFileBytes } });
@@ -83,7 +98,7 @@ async function inspectBytes(
 }
 
 async function mendBytes(
-  task: Task<"mend">,
+  task: TaskOf<"mend">,
   onPage: (index: number, count: number) => void,
 ): Promise<MendedResult | ThreadProblem> {
   const only = task.only && new Set(task.only);
@@ -112,7 +127,7 @@ async function mendBytes(
 }
 
 /** Pictures that can be read; they were looked at when they were uploaded. */
-const picturesOf = (kept: Task<"compose">["sheet"]["pictures"]): Map<string, PictureFile> =>
+const picturesOf = (kept: TaskOf<"compose">["sheet"]["pictures"]): Map<string, PictureFile> =>
   new Map(
     kept.flatMap(({ sha256, bytes }) => {
       const picture = readPictureFile(bytes);
@@ -120,7 +135,7 @@ const picturesOf = (kept: Task<"compose">["sheet"]["pictures"]): Map<string, Pic
     }),
   );
 
-async function compose({ standard, sheet }: Task<"compose">): Promise<ComposedResult | ThreadProblem> {
+async function compose({ standard, sheet }: TaskOf<"compose">): Promise<ComposedResult | ThreadProblem> {
   const frame = standard.frames.find((each) => each.id === sheet.frame);
   if (!frame)
     return {

@@ -2,15 +2,7 @@ import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
-import type {
-  ComposedResult,
-  EffectResult,
-  InspectedResult,
-  MendedResult,
-  ThreadProblem,
-  ThreadProgress,
-  ThreadTask,
-} from "./thread-work";
+import type { ThreadProblem, ThreadProgress, ThreadResults, ThreadTask } from "./thread-work";
 
 /** The project's folder: HEMSTITCH_ROOT, else the nearest folder above that holds the bundled threads. */
 export function projectRoot(): string {
@@ -38,15 +30,7 @@ function threads(): Piscina {
   return kept.hemstitchThreads;
 }
 
-type Result<T extends ThreadTask> =
-  | ThreadProblem
-  | (T extends { kind: "inspect" }
-      ? InspectedResult
-      : T extends { kind: "mend" }
-        ? MendedResult
-        : T extends { kind: "effect" }
-          ? EffectResult
-          : ComposedResult);
+type Result<T extends ThreadTask> = ThreadProblem | ThreadResults[T["kind"]];
 
 /** Runs a task in a thread; an aborted signal ends the thread. */
 export async function inThread<T extends ThreadTask>(

@@ -14,7 +14,7 @@ import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useCallback, useRef, useState } from "react";
 import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
-import type { TriedTable } from "@/server/queries/tables";
+import type { TriedTable } from "@/server/jobs/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
 

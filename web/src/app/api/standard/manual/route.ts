@@ -1,10 +1,9 @@
-import { makeManual } from "@hemstitch/core/report";
 import { differences } from "@hemstitch/core/standard";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
 import { editionInForce, editionOf } from "@/server/queries/standard";
+import { manualOf } from "@/server/made-files";
 import { standardAsked } from "@/server/standard-asked";
-import { barlow } from "@/server/standard-fonts";
 
 /** The manual of the draft or of an edition, with what changed since the edition before it. */
 export const GET = guarded("see-office", async (asker, request) => {
@@ -15,9 +14,8 @@ export const GET = guarded("see-office", async (asker, request) => {
   const own = number === undefined ? undefined : await editionOf(asker.officeId, number);
   const before =
     number === undefined ? await editionInForce(asker.officeId) : await editionOf(asker.officeId, number - 1);
-  const bytes = await makeManual({
+  const bytes = await manualOf({
     standard,
-    font: barlow(),
     ...(own ? { summary: own.summary, date: own.publishedAt.toLocaleDateString("en-GB", { dateStyle: "long" }) } : {}),
     ...(before ? { changes: { since: `edition ${before.number}`, list: differences(before.content, standard) } } : {}),
   });

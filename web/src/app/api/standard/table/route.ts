@@ -1,11 +1,12 @@
 import { isListName, LISTS } from "@hemstitch/core/standard";
-import { listTable, writeCsv, writeWorkbook } from "@hemstitch/core/tables";
+import { listTable, writeCsv } from "@hemstitch/core/tables";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
 import { complainOfEdit } from "@/server/edit-answers";
 import { receiveFile } from "@/server/files/receive";
 import { checked, TableImport } from "@/server/forms";
 import { editList } from "@/server/queries/standard";
+import { workbookOf } from "@/server/made-files";
 import { rememberMapping, tryTable } from "@/server/queries/tables";
 import { standardAsked } from "@/server/standard-asked";
 
@@ -21,7 +22,7 @@ export const GET = guarded("see-office", async (asker, request) => {
   const table = listTable(asked.standard, list);
   const name = `${asked.name}, ${LISTS[list].many.toLowerCase()}`;
   return searchParams.get("format") === "xlsx"
-    ? download(await writeWorkbook([table]), `${name}.xlsx`)
+    ? download(await workbookOf([table]), `${name}.xlsx`)
     : download(new TextEncoder().encode(writeCsv(table)), `${name}.csv`);
 });
 
@@ -41,7 +42,7 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   if (!received.ok) return complain(413, received.problem);
   const tried = await tryTable(asker, form.list, received.value.bytes, form);
   if (!tried.ok) return complain(422, tried.problem);
-  const { run, columns, mapping, edits } = tried.value;
+  const { run, edits } = tried.value;
   if (!form.store) return answer(run);
   if (edits.length === 0)
     return complain(422, {
@@ -52,6 +53,6 @@ export const POST = guarded("edit-standard", async (asker, request) => {
     });
   const edited = await editList(asker, form.list, edits);
   if (edited.kind !== "saved") return complainOfEdit(edited);
-  await rememberMapping(asker.officeId, form.list, columns, mapping);
+  await rememberMapping(asker.officeId, form.list, run.columns, run.mapping);
   return answer({ ...run, version: edited.version });
 });

@@ -1,12 +1,11 @@
-import { toTables, writeWorkbook } from "@hemstitch/core/tables";
+import { toTables } from "@hemstitch/core/tables";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
+import { workbookOf } from "@/server/made-files";
 import { standardAsked } from "@/server/standard-asked";
 
 /** The standard as a workbook. */
 export const GET = guarded("see-office", async (asker, request) => {
   const asked = await standardAsked(asker, request);
-  return asked instanceof Response
-    ? asked
-    : download(await writeWorkbook(toTables(asked.standard)), `${asked.name}.xlsx`);
+  return asked instanceof Response ? asked : download(await workbookOf(toTables(asked.standard)), `${asked.name}.xlsx`);
 });

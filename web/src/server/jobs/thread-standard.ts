@@ -1,0 +1,126 @@
+import { readFontFile } from "@hemstitch/core/formats/font-file";
+import { good, must, type Result } from "@hemstitch/core/quantity";
+import { makeManual } from "@hemstitch/core/report";
+import { PROPERTIES, readStandard } from "@hemstitch/core/standard";
+import {
+  dryRun,
+  fromTables,
+  readCsv,
+  readWorkbook,
+  suggestMapping,
+  type Mapping,
+  type Table,
+} from "@hemstitch/core/tables";
+import { columnsKey } from "../columns-key";
+import {
+  told,
+  type MadeFile,
+  type ReadStandardResult,
+  type TaskOf,
+  type ThreadProblem,
+  type TriedTableResult,
+} from "./thread-work";
+
+/** The standard as a typeset manual. */
+export async function manual({ standard, font, summary, date, changes }: TaskOf<"manual">): Promise<MadeFile> {
+  const bytes = await makeManual({
+    standard,
+    font: must(readFontFile(font)),
+    ...(summary === undefined ? {} : { summary }),
+    ...(date === undefined ? {} : { date }),
+    ...(changes === undefined ? {} : { changes }),
+  });
+  return { ok: true, bytes };
+}
+
+/** A workbook is a ZIP archive; JSON and CSV never begin so. */
+const isWorkbook = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+const MOST_NOTES = 100;
+const MOST_PROBLEMS = 1000;
+
+/** A whole standard, as JSON or as the workbook that Hemstitch writes. */
+export async function readWhole({ bytes }: TaskOf<"read-standard">): Promise<ReadStandardResult | ThreadProblem> {
+  let notes: string[] = [];
+  let checked;
+  if (isWorkbook(bytes)) {
+    const workbook = await readWorkbook(bytes);
+    if (!workbook.ok) return told(workbook.problem);
+    notes = workbook.value.notes
+      .slice(0, MOST_NOTES)
+      .map((note) => `${note.sheet} ${note.column}${note.row} ${note.message}`);
+    checked = fromTables(workbook.value.tables);
+  } else checked = readStandard(new TextDecoder().decode(bytes));
+  const problems = checked.ok
+    ? []
+    : checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message }));
+  return {
+    ok: true,
+    // Goes to another thread, where only plain values arrive.
+    standard: checked.ok ? structuredClone({ ...checked.standard }) : null,
+    problems: problems.slice(0, MOST_PROBLEMS),
+    count: problems.length,
+    notes,
+  };
+}
+
+/** Rows that a page shows of a dry run; the sums count them all, and wrong rows come first. */
+const MOST_ROWS = 1000;
+const ORDER = { wrong: 0, changed: 1, added: 2, unchanged: 3 };
+
+/** Tries a table on the draft: which column is what (as chosen, as last time, or as it looks), and what each row would do. */
+export async function tryTable(task: TaskOf<"try-table">): Promise<TriedTableResult | ThreadProblem> {
+  const read = await readTable(task.bytes, task.sheet);
+  if (!read.ok) return told(read.problem);
+  const { table, sheets, notes } = read.value;
+  const mapping = mappingFor(table, task);
+  const { edits, rows, ...rest } = dryRun(task.standard, task.list, table, mapping, task.replace);
+  const shown = [...rows].sort((a, b) => ORDER[a.state] - ORDER[b.state] || a.row - b.row).slice(0, MOST_ROWS);
+  return {
+    ok: true,
+    edits,
+    run: {
+      ...rest,
+      rows: shown,
+      more: rows.length - shown.length,
+      columns: table.columns,
+      mapping,
+      sheets,
+      sheet: table.title,
+      notes,
+      properties: PROPERTIES[task.list].map(({ path, title }) => ({ path, title })),
+    },
+  };
+}
+
+const mappingFor = ({ columns }: Table, { chosen, remembered, list }: TaskOf<"try-table">): Mapping =>
+  (chosen?.length === columns.length ? chosen : undefined) ??
+  remembered[columnsKey(columns)] ??
+  suggestMapping(list, columns);
+
+async function readTable(
+  bytes: Uint8Array,
+  sheet: string,
+): Promise<Result<{ table: Table; sheets: string[]; notes: string[] }>> {
+  if (!isWorkbook(bytes)) {
+    const csv = readCsv(bytes);
+    if (!csv.ok) return csv;
+    const notes =
+      csv.value.encoding === "windows-1252"
+        ? ["The text is not UTF-8; it was read as Windows-1252. Look at letters beyond A–Z."]
+        : [];
+    return good({ table: csv.value.table, sheets: [], notes });
+  }
+  const workbook = await readWorkbook(bytes);
+  if (!workbook.ok) return workbook;
+  const { tables, notes } = workbook.value;
+  const table = tables.find((each) => each.title === sheet) ?? tables[0] ?? { title: "", columns: [], rows: [] };
+  return good({
+    table,
+    sheets: tables.map((each) => each.title),
+    notes: notes
+      .filter((note) => note.sheet === table.title)
+      .slice(0, MOST_NOTES)
+      .map((note) => `${note.column}${note.row} ${note.message}`),
+  });
+}

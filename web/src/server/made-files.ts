@@ -1,0 +1,17 @@
+import type { Table } from "@hemstitch/core/tables";
+import { inThread } from "./jobs/threads";
+import type { MadeFile, TaskOf, ThreadProblem } from "./jobs/thread-work";
+import { barlow } from "./standard-fonts";
+
+/** Files that take a second or more to make are made in threads; nobody else waits for them. */
+const bytesOf = (made: MadeFile | ThreadProblem): Uint8Array => {
+  if (!made.ok) throw new Error(made.problem);
+  return made.bytes;
+};
+
+export const workbookOf = async (tables: readonly Table[]): Promise<Uint8Array> =>
+  bytesOf(await inThread({ kind: "workbook", tables }));
+
+/** The manual, set in the font that Hemstitch itself writes in. */
+export const manualOf = async (request: Omit<TaskOf<"manual">, "kind" | "font">): Promise<Uint8Array> =>
+  bytesOf(await inThread({ kind: "manual", font: barlow().bytes, ...request }));
