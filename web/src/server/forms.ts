@@ -1,5 +1,5 @@
 import "reflect-metadata";
-import { plainToInstance, Type } from "class-transformer";
+import { plainToInstance, Transform, Type } from "class-transformer";
 import {
   IsArray,
   IsBoolean,
@@ -115,8 +115,15 @@ const Password = (): PropertyDecorator => (target, key) => {
   MaxLength(LONGEST_PASSWORD, { message: `a password has at most ${LONGEST_PASSWORD} characters` })(target, key);
 };
 
+/** An e-mail address, as people paste it: with blanks around it. */
+const Email = (): PropertyDecorator => (target, key) => {
+  Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value))(target, key);
+  IsEmail({}, { message: "this is not an e-mail address" })(target, key);
+  MaxLength(254)(target, key);
+};
+
 export class SignIn {
-  @IsEmail({}, { message: "this is not an e-mail address" }) @MaxLength(254) email!: string;
+  @Email() email!: string;
   // Whether it is long enough is for those who choose one; here any is wrong or right.
   @IsString() @MaxLength(1000) password!: string;
 }
@@ -146,7 +153,7 @@ export class InvitationTaken {
 }
 
 export class NewInvitation {
-  @IsEmail({}, { message: "this is not an e-mail address" }) @MaxLength(254) email!: string;
+  @Email() email!: string;
   @IsIn(ROLES) role!: Role;
 }
 
