@@ -1,4 +1,4 @@
-import { formatLength, Length, type LengthStyle } from "../quantity";
+import { formatLength, Length, parseLength, type LengthStyle } from "../quantity";
 import type { DimensionRow, DimensionStyleEntry, UnitStyleEntry } from "../standard/plain";
 
 /** What is measured along one side of a building: the stops of each row, building millimetres. */
@@ -16,13 +16,12 @@ export interface LaidRow {
   readonly values: readonly { readonly text: string; readonly along: number; readonly room: number }[];
 }
 
-export const lengthStyle = (units: UnitStyleEntry): LengthStyle => ({
-  system: units.system,
-  decimals: units.decimals,
-  finestFraction: units.finestFraction,
-  suffix: units.suffix,
-  zeroInches: units.zeroInches,
-});
+/** How a style of units writes lengths. */
+export function lengthStyle(units: UnitStyleEntry): LengthStyle {
+  const { system, decimals, finestFraction, suffix, zeroInches } = units;
+  const step = units.roundTo === undefined ? undefined : parseLength(units.roundTo);
+  return { system, decimals, finestFraction, suffix, zeroInches, ...(step?.ok ? { roundTo: step.value } : {}) };
+}
 
 /** Rows that a style draws for a side, from outside in; a row that repeats another is left out where the style says so. */
 export function rowsDrawn(style: DimensionStyleEntry, stops: RowStops): DimensionRow[] {

@@ -173,6 +173,8 @@ export interface LengthStyle {
   readonly decimals?: number;
   /** Finest fraction of an inch, e.g. 16 for 1/16"; 1 for whole inches. */
   readonly finestFraction?: number;
+  /** Whole steps of this length are written; half a step goes away from zero. */
+  readonly roundTo?: Length;
   /** Whether the unit is written after the number (metric and decimal feet). */
   readonly suffix?: boolean;
   /** Whether `14'-0"` keeps its inches (true) or is written `14'`. */
@@ -208,7 +210,8 @@ function writeFeetInches(length: Length, style: LengthStyle): string {
 }
 
 /** Writes a length in a style: `3600`, `3.60 m`, `12'-6 1/2"`, `4.58'`. */
-export function formatLength(length: Length, style: LengthStyle): string {
+export function formatLength(exact: Length, style: LengthStyle): string {
+  const length = style.roundTo ? roundTo(exact, style.roundTo) : exact;
   if (style.system === "feet-inches" || style.system === "inches") return writeFeetInches(length, style);
   const unit = style.system === "decimal-feet" ? "ft" : style.system;
   const decimals = style.decimals ?? (unit === "mm" ? 0 : 2);

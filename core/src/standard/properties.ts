@@ -69,6 +69,7 @@ export const PROPERTIES: Readonly<Record<ListName, readonly Property[]>> = {
     number("finestFraction", "Finest fraction, 1/"),
     flag("suffix", "Unit written"),
     flag("zeroInches", "Zero inches kept"),
+    text("roundTo", "Rounded to", maybe),
     text("module", "Planning module", maybe),
     note,
   ],

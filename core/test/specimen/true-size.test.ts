@@ -8,7 +8,8 @@ import { asPdf } from "../../src/formats/export";
 import { barlow } from "../support/fonts";
 
 const standard = preset("tarnwick")!;
-const draw = (list: ListName, entry: Entry, options: SpecimenOptions = {}) => specimen(standard, list, entry, options)!;
+const draw = (list: ListName, entry: object, options: SpecimenOptions = {}) =>
+  specimen(standard, list, entry as Entry, options)!;
 const metricScales = standard.scales.filter((each) => each.system === "metric").map((each) => each.scale);
 const ratioOf = (scale: string): number => must(parseScale(scale)).buildingPerPaper.valueOf();
 

@@ -436,6 +436,24 @@ describe("editions", () => {
     await coordinator.json(rollBack.POST, "POST", { body: { edition: 2, version } }, 404);
     await coordinator.json(rollBack.POST, "POST", { body: { edition: 1, version } });
     expect(differences(await content(), preset("tarnwick")!)).toEqual([]);
+    const { log: rows } = await coordinator.json<{ log: Record<string, unknown>[] }>(log.GET, "GET");
+    expect(rows.slice(0, 2)).toMatchObject([
+      { what: "standard.name", before: "Tarnwick North", after: "Tarnwick Plan Room" },
+      { what: "standard.rolled-back" },
+    ]);
+  });
+  it("name in the log every entry that a rolled-back draft had changed", async () => {
+    await publish();
+    const was = (await content()).layers.find((layer) => layer.name === "A-GLAZ")!;
+    await coordinator.json(lists.PATCH, "PATCH", {
+      ...layers,
+      body: { edits: [{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }] },
+    });
+    await coordinator.json(rollBack.POST, "POST", { body: { edition: 1, version: 2 } });
+    const { log: rows } = await coordinator.json<{ log: Record<string, unknown>[] }>(log.GET, "GET", {
+      query: { what: "standard.layers" },
+    });
+    expect(rows[0]).toMatchObject({ entry: "A-GLAZ", before: { pen: "0.18" }, after: { pen: "0.25" } });
   });
 });
 

@@ -20,8 +20,8 @@ export const defaultUsed: Rule = {
 
 function judgeLayer(context: JudgeContext, facts: PageFacts, layer: number): void {
   const where = layer < 0 ? "no layer" : `the default layer “${layerName(context, layer)}”`;
-  for (const of of ["paths", "texts"] as const) {
-    const marks = rowsOn(facts, of, layer);
+  for (const sort of ["paths", "texts"] as const) {
+    const marks = rowsOn(facts, sort, layer);
     if (marks.rows.length === 0) continue;
     context.report({
       page: facts.page.index,

@@ -137,9 +137,19 @@ function readable(standard: OfficeStandard): Problem[] {
     const read = parseScale(scale);
     if (!read.ok) problems.push({ ...read.problem, at: `scales[${index}].scale` });
   });
-  standard.unitStyles.forEach(({ module }, index) => {
-    const read = module === undefined ? undefined : parseLength(module);
-    if (read && !read.ok) problems.push({ ...read.problem, at: `unitStyles[${index}].module` });
+  standard.unitStyles.forEach((style, index) => {
+    for (const property of ["roundTo", "module"] as const) {
+      const written = style[property];
+      const read = written === undefined ? undefined : parseLength(written);
+      const at = `unitStyles[${index}].${property}`;
+      if (read && !read.ok) problems.push({ ...read.problem, at });
+      else if (read && read.value.toNumber() <= 0)
+        problems.push({
+          code: "no-length",
+          message: `“${written}” is no length to measure by; it must be above 0.`,
+          at,
+        });
+    }
   });
   standard.slopes.forEach(({ slope }, index) => {
     const read = parseSlope(slope);

@@ -2,7 +2,7 @@ import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsPositive, Max, Min } fr
 import { Distance, Key, MaybeWords, Noted, Words } from "./fields";
 import { UNIT_SYSTEMS } from "./choices";
 
-/** A way of writing lengths: system, precision, suffix, and the module that planning keeps to. */
+/** A way of writing lengths: system, precision, rounding, suffix, and the module that planning keeps to. */
 export class UnitStyleEntry extends Noted {
   @Key() id!: string;
   @Words(120) title!: string;
@@ -15,6 +15,8 @@ export class UnitStyleEntry extends Noted {
   @IsBoolean() suffix!: boolean;
   /** `14'-0"` keeps its inches. */
   @IsBoolean() zeroInches!: boolean;
+  /** Values are rounded to whole steps of this length before they are written: `5`, `1/4"`. */
+  @MaybeWords(40) roundTo?: string;
   /** Planning module as written: `100`, `4"`. */
   @MaybeWords(40) module?: string;
 }

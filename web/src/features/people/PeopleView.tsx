@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { sendJson, wordsOf } from "../shared/api";
+import { ConfirmButton } from "../shared/ConfirmButton";
 import { useNotice } from "../shared/Notice";
 import { Page, Part } from "../shared/Page";
 import { CODE_FONT } from "../shell/theme";
@@ -113,12 +114,15 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
           ) : (
             <span />
           )}
-          <Button
+          <ConfirmButton
             aria-label={`Take ${member.name} out`}
-            onClick={() => void change("DELETE", `/api/people/${member.id}`)}
+            question={`Take ${member.name} out of the office?`}
+            consequence="They are signed out of it at once and their tokens stop working. What they did stays, under their name."
+            verb="Take out"
+            onConfirm={() => void change("DELETE", `/api/people/${member.id}`)}
           >
             Take out
-          </Button>
+          </ConfirmButton>
         </Box>
       ))}
       <Box sx={{ mt: 4, maxWidth: 760 }}>

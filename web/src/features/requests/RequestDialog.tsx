@@ -9,16 +9,17 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import {
   keyOf,
+  LIST_NAMES,
   LISTS,
-  PROPERTIES,
   type Entry,
   type ListName,
   type OfficeStandard,
+  type Property,
 } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { useDraftIfAny } from "../standard/draft";
-import { EntryFields } from "../standard/EntryFields";
+import { EntryFields, withValue } from "../standard/EntryFields";
 
 interface Props {
   readonly list: ListName;
@@ -30,6 +31,9 @@ interface Props {
   readonly onClose: () => void;
 }
 
+/** Where the asker does not see the standard, its lists offer nothing to choose from. */
+const NO_STANDARD = Object.fromEntries(LIST_NAMES.map((name) => [name, []])) as unknown as OfficeStandard;
+
 /** Asks for a new entry of the standard or a change of one: how it should be, and why. */
 export default function RequestDialog({ list, entry, isNew, finding, onClose }: Props) {
   const notice = useNotice();
@@ -38,10 +42,9 @@ export default function RequestDialog({ list, entry, isNew, finding, onClose }: 
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   // Pens, layers and the like are chosen from the standard's own; who does not see it leaves that to the coordinator.
-  const shown = PROPERTIES[list].filter(
-    ({ path, shape, to }) =>
-      path !== "note" && ((shape !== "key" && shape !== "keys") || (to && draft && draft.standard[to].length > 0)),
-  );
+  const shown = ({ path, shape, to }: Property): boolean =>
+    path !== "note" &&
+    ((shape !== "key" && shape !== "keys") || (to !== undefined && draft !== null && draft.standard[to].length > 0));
   const ask = async (): Promise<void> => {
     try {
       await sendJson("POST", "/api/requests", {
@@ -83,10 +86,11 @@ export default function RequestDialog({ list, entry, isNew, finding, onClose }: 
           How it should be
         </Typography>
         <EntryFields
-          properties={shown}
+          list={list}
           entry={sample}
-          onChange={setSample}
-          standard={draft?.standard ?? ({} as OfficeStandard)}
+          onChange={(path, value) => setSample((was) => withValue(was, path, value))}
+          standard={draft?.standard ?? NO_STANDARD}
+          shown={shown}
           {...(isNew ? {} : { locked: LISTS[list].key })}
         />
         {problem && (

@@ -17,7 +17,6 @@ import {
   LIST_NAMES,
   LISTS,
   mergeEntry,
-  PROPERTIES,
   type Entry,
   type ListName,
   type OfficeStandard,
@@ -27,7 +26,8 @@ import { useNotice } from "../shared/Notice";
 import { Page } from "../shared/Page";
 import { useDraft } from "../standard/draft";
 import { ComparedEntries, differing } from "../standard/ComparedEntries";
-import { EntryFields } from "../standard/EntryFields";
+import { EntryFields, withValue } from "../standard/EntryFields";
+import { EntrySpecimen } from "../standard/EntrySpecimen";
 import RequestDialog from "./RequestDialog";
 
 export interface RequestItem {
@@ -155,6 +155,7 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
           From the finding: {request.finding}
         </Typography>
       )}
+      <EntrySpecimen list={request.list} entry={request.sample} standard={standard} />
       <Wish request={request} now={now} />
       {request.state === "open" ? (
         mayDecide ? (
@@ -230,7 +231,12 @@ function Decide({
       />
       {amending && (
         <Box sx={{ mt: 1.5 }}>
-          <EntryFields properties={PROPERTIES[request.list]} entry={entry} onChange={setEntry} standard={standard} />
+          <EntryFields
+            list={request.list}
+            entry={entry}
+            onChange={(path, value) => setEntry((was) => withValue(was, path, value))}
+            standard={standard}
+          />
         </Box>
       )}
       {problem && (

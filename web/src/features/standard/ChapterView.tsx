@@ -12,6 +12,7 @@ import {
   type ChapterId,
   type Entry,
   type ListName,
+  type UnitStyleEntry,
 } from "@hemstitch/core/standard/plain";
 import { useDraft } from "./draft";
 import { EntryPanel } from "./EntryPanel";
@@ -20,6 +21,8 @@ import { RemarkStrip } from "./RemarkStrip";
 import { SideBySide } from "./StandardFrame";
 
 const LayerSide = dynamic(() => import("./layers/LayerSide"), { ssr: false });
+const DimensionLengths = dynamic(() => import("./extras/DimensionLengths"), { ssr: false });
+const WorkedLengths = dynamic(() => import("./extras/WorkedLengths"), { ssr: false });
 const HatchScales = dynamic(() => import("./extras/HatchScales"), { ssr: false });
 const TextHeights = dynamic(() => import("./extras/TextHeights"), { ssr: false });
 const FontUpload = dynamic(() => import("./extras/FontUpload"), { ssr: false });
@@ -59,6 +62,10 @@ function moreOf(
   list: ListName,
 ): ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined {
   switch (list) {
+    case "unitStyles":
+      return (entry) => <WorkedLengths units={entry as unknown as UnitStyleEntry} />;
+    case "dimensionStyles":
+      return (entry) => <DimensionLengths entry={entry} />;
     case "hatches":
       return (entry) => <HatchScales entry={entry} />;
     case "textStyles":
@@ -68,7 +75,7 @@ function moreOf(
     case "frames":
       return (entry, set) => <TitleBlockGrid entry={entry} set={set} />;
     case "labelPatterns":
-      return (entry, set) => <LabelPattern entry={entry} set={set} />;
+      return (entry, set) => <LabelPattern key={String(entry["id"])} entry={entry} set={set} />;
     default:
       return undefined;
   }

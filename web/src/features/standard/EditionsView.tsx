@@ -83,7 +83,9 @@ export function EditionsView({ editions, changes, effect, people, view }: Props)
             )}
           </Box>
         )}
-        {open === "editions" && <EditionList editions={editions} mayEdit={mayEdit} version={version} />}
+        {open === "editions" && (
+          <EditionList changes={changes.length} editions={editions} mayEdit={mayEdit} version={version} />
+        )}
         {open === "compare" && <Compare editions={editions} />}
         {open === "log" && <Log people={people} />}
       </Box>

@@ -1,34 +1,25 @@
 "use client";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
-import { parseScale } from "@hemstitch/core/quantity";
-import { specimen } from "@hemstitch/core/specimen";
 import {
   blankEntry,
   entriesOf,
   keyOf,
   LISTS,
   orderedEntry,
-  PARTS,
-  PROPERTIES,
   remarks,
   setAt,
   usesOf,
-  valueAt,
   type Entry,
   type ListName,
-  type OfficeStandard,
 } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../shell/theme";
 import { useDraft } from "./draft";
-import { PartTable } from "./PartTable";
-import { PropertyField } from "./PropertyField";
-import { SpecimenView } from "./SpecimenView";
+import { EntryFields } from "./EntryFields";
+import { EntrySpecimen } from "./EntrySpecimen";
 
 const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
 
@@ -104,38 +95,9 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
       </Typography>
       <EntrySpecimen list={list} entry={entry} standard={standard} />
       {more?.(entry, set)}
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.25, alignItems: "center", mt: 1 }}>
-        {PROPERTIES[list].map((property) => (
-          <Box
-            key={property.path}
-            sx={{
-              gridColumn:
-                property.shape === "words" || property.shape === "keys" || property.shape === "texts"
-                  ? "1 / -1"
-                  : "auto",
-              minWidth: 0,
-            }}
-          >
-            <PropertyField
-              property={property}
-              value={valueAt(entry, property.path)}
-              onChange={(value) => set(property.path, value)}
-              standard={standard}
-              disabled={!mayEdit}
-            />
-          </Box>
-        ))}
+      <Box sx={{ mt: 1 }}>
+        <EntryFields list={list} entry={entry} onChange={set} standard={standard} disabled={!mayEdit} />
       </Box>
-      {(PARTS[list] ?? []).map((part) => (
-        <PartTable
-          key={part.path}
-          part={part}
-          rows={(valueAt(entry, part.path) ?? []) as Entry[]}
-          onChange={(rows) => set(part.path, rows)}
-          standard={standard}
-          disabled={!mayEdit}
-        />
-      ))}
       <Box
         sx={{
           display: "flex",
@@ -177,59 +139,6 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
   );
 }
 
-/** Lists whose specimen depends on the scale. */
-const BY_SCALE = new Set<ListName>(["hatches", "wallTypes", "openings"]);
-
-function EntrySpecimen({ list, entry, standard }: { list: ListName; entry: Entry; standard: OfficeStandard }) {
-  const [scale, setScale] = useState(
-    standard.scales.find((each) => each.scale === "1:50")?.scale ?? standard.scales[0]?.scale ?? "1:50",
-  );
-  const [sample, setSample] = useState("Waiting hall 3600");
-  const drawn = useMemo(() => {
-    const read = parseScale(scale);
-    try {
-      return specimen(standard, list, entry, {
-        ...(read.ok ? { scale: read.value.toNumber() } : {}),
-        widthMm: list === "layers" ? 84 : 120,
-        sample,
-      });
-    } catch {
-      // An entry that is being written can lack what its drawing needs.
-      return undefined;
-    }
-  }, [standard, list, entry, scale, sample]);
-  if (!drawn) return null;
-  return (
-    <>
-      {BY_SCALE.has(list) && (
-        <TextField
-          select
-          label="At"
-          value={scale}
-          onChange={(event) => setScale(event.target.value)}
-          sx={{ mb: 1, minWidth: 150 }}
-        >
-          {standard.scales.map((each) => (
-            <MenuItem key={each.scale} value={each.scale}>
-              {each.scale}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-      {list === "textStyles" && (
-        <TextField
-          label="Sample"
-          value={sample}
-          onChange={(event) => setSample(event.target.value.slice(0, 80))}
-          fullWidth
-          sx={{ mb: 1 }}
-        />
-      )}
-      <SpecimenView specimen={drawn} label={`${keyOf(list, entry)} as it plots`} />
-    </>
-  );
-}
-
 /** Where the entry is used, and what the standard's checks say of it. */
 function About({ list, chosen }: { list: ListName; chosen: string }) {
   const { standard } = useDraft();
@@ -255,6 +164,7 @@ function About({ list, chosen }: { list: ListName; chosen: string }) {
           {keys.length > 12 ? " …" : ""}
         </Typography>
       ))}
+      {list === "layers" && <ShownIn layer={chosen} />}
       {odd.map((remark) => (
         <Typography key={remark.code} variant="body2" sx={{ color: "mend.main", mt: 0.5 }}>
           {remark.message}
@@ -262,4 +172,25 @@ function About({ list, chosen }: { list: ListName; chosen: string }) {
       ))}
     </Box>
   );
+}
+
+const STATES = [
+  ["drawn", "Drawn in"],
+  ["faint", "Faint in"],
+  ["left-out", "Left out of"],
+  [undefined, "Undecided in"],
+] as const;
+
+/** What the showing chart says of a layer. */
+function ShownIn({ layer }: { layer: string }) {
+  const { standard } = useDraft();
+  return STATES.map(([state, words]) => {
+    const kinds = standard.kinds.filter((kind) => standard.showing[layer]?.[kind.id] === state);
+    if (kinds.length === 0) return null;
+    return (
+      <Typography key={words} variant="body2" sx={state === undefined ? { color: "mend.main" } : {}}>
+        {words}: {kinds.map((kind) => kind.title || kind.id).join(", ")}
+      </Typography>
+    );
+  });
 }

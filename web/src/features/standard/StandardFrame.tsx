@@ -19,6 +19,9 @@ export interface EditionState {
   readonly changes: number;
 }
 
+/** Not a chapter of conventions: how drawings are judged by them. */
+const CHECKS = { id: "checks", title: "Checks" } as const;
+
 /** What every chapter has around it: which edition is in force, what the draft changes, the chapters, in and out. */
 export function StandardFrame({
   editions,
@@ -63,7 +66,7 @@ export function StandardFrame({
             overflowX: "auto",
           }}
         >
-          {CHAPTERS.map(({ id, title }) => (
+          {[...CHAPTERS, CHECKS].map(({ id, title }) => (
             <Box
               key={id}
               component={Link}

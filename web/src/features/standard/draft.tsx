@@ -14,6 +14,7 @@ import { ApiError, getJson, sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import type { Conflict } from "./ConflictDialog";
 import { cellsLost, inverseEdits, type CellEdit } from "./inverse";
+import { factsAsNow, withFacts, type Facts } from "./facts";
 
 const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog));
 
@@ -32,14 +33,6 @@ type Step =
   | { readonly kind: "facts"; readonly forth: Facts; readonly back: Facts };
 
 type WhichScheme = "layers" | "sheets";
-
-/** What the standard says once, and that is edited outside the registers. */
-export interface Facts {
-  /** Groups of codes in the order that legends have them. */
-  readonly legendOrder?: readonly string[];
-  /** Pattern of the names of text styles by scale. */
-  readonly textStyleNames?: string;
-}
 
 interface Steps {
   readonly done: readonly Step[];
@@ -85,19 +78,6 @@ const withCells = (standard: OfficeStandard, cells: readonly CellEdit[]): Office
   }
   return { ...standard, showing };
 };
-
-const withFacts = (standard: OfficeStandard, { legendOrder, textStyleNames }: Facts): OfficeStandard =>
-  ({
-    ...standard,
-    ...(legendOrder === undefined ? {} : { legendOrder }),
-    naming: { ...standard.naming, ...(textStyleNames === undefined ? {} : { textStyleNames }) },
-  }) as OfficeStandard;
-
-/** What the standard says now of the facts that are about to change. */
-const factsAsNow = (standard: OfficeStandard, changing: Facts): Facts => ({
-  ...(changing.legendOrder === undefined ? {} : { legendOrder: standard.legendOrder }),
-  ...(changing.textStyleNames === undefined ? {} : { textStyleNames: standard.naming.textStyleNames ?? "" }),
-});
 
 /** The draft of the office standard in the browser: edits are stored at once, in turn, and can be taken back. */
 export function DraftProvider({

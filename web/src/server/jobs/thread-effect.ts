@@ -18,7 +18,10 @@ const row = ({ rule, severity, layer, message, count }: ChangedFinding): EffectF
 });
 
 /** Judges kept drawings by the edition, by the draft, and by each of the draft's changes alone. No file is opened. */
-export function judgeEffect({ before, after, drawings }: TaskOf<"effect">, onProgress: (share: number) => void): EffectResult {
+export function judgeEffect(
+  { before, after, drawings }: TaskOf<"effect">,
+  onProgress: (share: number) => void,
+): EffectResult {
   const changes = singleChanges(before, after);
   const alone = changes.length <= MOST_ALONE;
   const sums = changes.map(() => ({ gained: 0, lost: 0 }));

@@ -1,9 +1,12 @@
+import { isDeepStrictEqual } from "node:util";
 import { and, desc, eq, sql } from "drizzle-orm";
 import {
   applyEdits,
   canonical,
   checkStandard,
+  entriesOf,
   keyOf,
+  LIST_NAMES,
   LISTS,
   mergeEntry,
   orderedEntry,
@@ -198,6 +201,33 @@ function edit(
   return { content: edited, steps, merged };
 }
 
+/** What of a standard is not in a list. */
+const FACTS = ["name", "units", "naming", "showing", "legendOrder", "tolerances", "rules"] as const;
+
+/** Every entry and fact in which two standards differ: nothing that a draft said is lost when it is replaced. */
+function stepsBetween(before: OfficeStandard, after: OfficeStandard): Step[] {
+  const lists = LIST_NAMES.flatMap((list): Step[] => {
+    const [was, is] = [before, after].map(
+      (standard) => new Map(entriesOf(standard, list).map((entry) => [keyOf(list, entry), orderedEntry(list, entry)])),
+    ) as [Map<string, Entry>, Map<string, Entry>];
+    return [...new Set([...was.keys(), ...is.keys()])]
+      .filter((key) => !isDeepStrictEqual(was.get(key), is.get(key)))
+      .map((key) => ({
+        what: `standard.${list}`,
+        entry: key,
+        before: was.get(key) ?? null,
+        after: is.get(key) ?? null,
+      }));
+  });
+  const facts = FACTS.filter((fact) => !isDeepStrictEqual(plain(before[fact]), plain(after[fact])));
+  return [
+    ...lists,
+    ...facts.map((fact): Step => ({ what: `standard.${fact}`, before: before[fact], after: after[fact] })),
+  ];
+}
+
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+
 /** Replaces the whole draft by another standard, as who replaces it saw it last. */
 export async function replaceDraft(
   asker: Pick<Asker, "officeId" | "who">,
@@ -215,6 +245,7 @@ export async function replaceDraft(
           before: { name: content.name, layers: content.layers.length },
           after: { name: value.name, edition: value.edition, layers: value.layers.length },
         },
+        ...stepsBetween(content, value),
       ],
     };
   });

@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { sendJson, wordsOf } from "../../shared/api";
+import { ConfirmButton } from "../../shared/ConfirmButton";
 import { useNotice } from "../../shared/Notice";
 
 export interface EditionRow {
@@ -19,8 +20,11 @@ export function EditionList({
   editions,
   mayEdit,
   version,
+  changes,
 }: {
   editions: readonly EditionRow[];
+  /** How many things the draft changes from the edition in force. */
+  changes: number;
   mayEdit: boolean;
   version: number;
 }) {
@@ -73,7 +77,20 @@ export function EditionList({
             <Button href={`/api/standard/manual?edition=${edition.number}`}>Manual</Button>
             <Button href={`/api/standard/export?edition=${edition.number}`}>JSON</Button>
             <Button href={`/api/standard/workbook?edition=${edition.number}`}>XLSX</Button>
-            {mayEdit && <Button onClick={() => void rollBack(edition.number)}>Roll draft back</Button>}
+            {mayEdit && (
+              <ConfirmButton
+                question={`Roll the draft back to edition ${edition.number}?`}
+                consequence={
+                  changes === 0
+                    ? "The draft then says what that edition says. No edition changes."
+                    : `What the draft changes since edition ${editions[0]?.number ?? ""} goes: ${changes.toLocaleString("en")} ${changes === 1 ? "change" : "changes"}. The log keeps each of them. No edition changes.`
+                }
+                verb="Roll back"
+                onConfirm={() => void rollBack(edition.number)}
+              >
+                Roll draft back
+              </ConfirmButton>
+            )}
           </Box>
         </Box>
       ))}

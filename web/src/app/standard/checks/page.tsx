@@ -1,0 +1,21 @@
+import { RULE_METAS } from "@hemstitch/core/rules";
+import { ChecksView } from "@/features/standard/checks/ChecksView";
+import { asker } from "@/server/asker";
+import { StandardPlace, standardState } from "../StandardPlace";
+
+export const metadata = { title: "Checks" };
+
+export default async function ChecksPage() {
+  const who = await asker("see-office");
+  const rules = RULE_METAS.map(({ id, title, severity, mends }) => ({
+    id,
+    title,
+    severity,
+    mends: mends !== undefined,
+  }));
+  return (
+    <StandardPlace who={who} state={await standardState(who.officeId)} chapter="checks">
+      <ChecksView rules={rules} />
+    </StandardPlace>
+  );
+}

@@ -1,0 +1,110 @@
+"use client";
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import type { RuleSetting } from "@hemstitch/core/standard/plain";
+import { SeverityShape, type SeverityName } from "../../shared/Severity";
+import { CODE_FONT } from "../../shell/theme";
+import { useDraft } from "../draft";
+
+/** A rule as the table shows it. */
+export interface RuleRow {
+  readonly id: string;
+  readonly title: string;
+  /** How it counts where the standard says nothing. */
+  readonly severity: SeverityName;
+  readonly mends: boolean;
+}
+
+const WORDS: Readonly<Record<RuleSetting["severity"], string>> = {
+  stop: "stop: the sheet can't be issued",
+  mend: "mend: wrong, but may be waived",
+  note: "note",
+  off: "not judged",
+};
+
+/** Every rule, how it usually counts, and how this standard has it. */
+export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
+  return (
+    <Box
+      component="table"
+      aria-label="Rules"
+      sx={{
+        width: "100%",
+        borderCollapse: "collapse",
+        fontSize: 13,
+        "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: "1px solid", borderColor: "divider" },
+        "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1, fontWeight: 600 },
+        "& tbody th": { fontWeight: 400, fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },
+      }}
+    >
+      <thead>
+        <tr>
+          <th scope="col">Rule</th>
+          <th scope="col">What it says of a drawing</th>
+          <th scope="col">By machine</th>
+          <th scope="col">Counts as</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rules.map((rule) => (
+          <tr key={rule.id}>
+            <th scope="row">{rule.id}</th>
+            <td>{rule.title}</td>
+            <td>{rule.mends ? "can be mended" : ""}</td>
+            <td>
+              <Counts rule={rule} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+const USUAL = "usual";
+
+function Counts({ rule }: { rule: RuleRow }) {
+  const { standard, mayEdit, editFacts } = useDraft();
+  const said = standard.rules[rule.id]?.severity;
+  return (
+    <TextField
+      select
+      fullWidth
+      value={said ?? USUAL}
+      disabled={!mayEdit}
+      sx={{ minWidth: 190 }}
+      slotProps={{
+        htmlInput: { "aria-label": `${rule.id} counts as` },
+        select: {
+          renderValue: () => (
+            <Box component="span" sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
+              {said !== "off" && <SeverityShape severity={said ?? rule.severity} />}
+              {said === "off" ? "not judged" : (said ?? rule.severity)}
+              {said !== undefined && (
+                <Box component="span" sx={{ color: "text.secondary" }}>
+                  (usually {rule.severity})
+                </Box>
+              )}
+            </Box>
+          ),
+        },
+      }}
+      onChange={(event) =>
+        void editFacts({
+          rule: {
+            id: rule.id,
+            severity: event.target.value === USUAL ? null : (event.target.value as RuleSetting["severity"]),
+          },
+        })
+      }
+    >
+      <MenuItem value={USUAL}>as usual: {rule.severity}</MenuItem>
+      {Object.entries(WORDS).map(([severity, words]) => (
+        <MenuItem key={severity} value={severity}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

@@ -1,0 +1,87 @@
+"use client";
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ReactNode } from "react";
+import { useDraft } from "../draft";
+import { listOf } from "../typed";
+import { CheckTable, type RuleRow } from "./CheckTable";
+import { KeptField } from "./KeptField";
+import { Tolerances } from "./Tolerances";
+
+/** The office itself, and what its drawings are judged by: how each rule counts, and how near is near enough. */
+export function ChecksView({ rules }: { rules: readonly RuleRow[] }) {
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(280px, 1fr)", gap: 5, height: "100%" }}>
+      <Box sx={{ overflow: "auto", minHeight: 0, pb: 2 }}>
+        <CheckTable rules={rules} />
+      </Box>
+      <Box sx={{ overflow: "auto", minHeight: 0, pb: 2, pr: 1 }}>
+        <Section title="The office">
+          <Office />
+        </Section>
+        <Section title="Near enough" lead="How far a measured value may be off before it is a finding.">
+          <Tolerances />
+        </Section>
+        <Section
+          title="Default layers"
+          lead="Names that files bring of themselves. A mark on one of them was drawn before the right layer was chosen."
+        >
+          <DefaultLayers />
+        </Section>
+      </Box>
+    </Box>
+  );
+}
+
+const Section = ({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) => (
+  <Box component="section" sx={{ mb: 4 }}>
+    <Typography variant="h2" sx={{ mb: 0.5 }}>
+      {title}
+    </Typography>
+    {lead && (
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+        {lead}
+      </Typography>
+    )}
+    {children}
+  </Box>
+);
+
+function Office() {
+  const { standard, mayEdit, editFacts } = useDraft();
+  return (
+    <Box sx={{ display: "grid", gap: 1.5, mt: 1.5 }}>
+      <KeptField
+        label="Name of the standard"
+        kept={standard.name}
+        disabled={!mayEdit}
+        problem={(name) => (name.trim() === "" ? "The standard needs a name." : undefined)}
+        onKeep={(name) => void editFacts({ name: name.trim() })}
+      />
+      <TextField
+        select
+        label="Units where nothing else is said"
+        value={standard.units}
+        disabled={!mayEdit}
+        onChange={(event) => void editFacts({ units: event.target.value as typeof standard.units })}
+      >
+        <MenuItem value="metric">metric</MenuItem>
+        <MenuItem value="feet-inches">feet and inches</MenuItem>
+      </TextField>
+    </Box>
+  );
+}
+
+function DefaultLayers() {
+  const { standard, mayEdit, editFacts } = useDraft();
+  return (
+    <KeptField
+      label="Names, with commas between"
+      kept={standard.naming.defaultLayers.join(", ")}
+      disabled={!mayEdit}
+      onKeep={(written) => void editFacts({ defaultLayers: listOf(written) })}
+    />
+  );
+}

@@ -1,0 +1,12 @@
+"use client";
+import type { DimensionStyleEntry, Entry } from "@hemstitch/core/standard/plain";
+import { useDraft } from "../draft";
+import WorkedLengths from "./WorkedLengths";
+
+/** Lengths as a dimension style writes them, in its way of writing lengths. */
+export default function DimensionLengths({ entry }: { entry: Entry }) {
+  const { standard } = useDraft();
+  const { unitStyle } = entry as unknown as DimensionStyleEntry;
+  const units = standard.unitStyles.find((each) => each.id === unitStyle);
+  return units ? <WorkedLengths units={units} /> : null;
+}
