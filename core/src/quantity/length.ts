@@ -206,7 +206,9 @@ function writeFeetInches(length: Length, style: LengthStyle): string {
   const feet = size.div(12).floor(0);
   const rest = size.sub(feet.mul(12));
   if (rest.equals(0) && style.zeroInches === false) return `${sign}${feet.toString()}'`;
-  return `${sign}${feet.toString()}'-${inchWords(rest)}"`;
+  // Less than an inch keeps its zero where zero inches are kept: 12'-0 1/2".
+  const zero = style.zeroInches !== false && !rest.equals(0) && rest.compare(1) < 0 ? "0 " : "";
+  return `${sign}${feet.toString()}'-${zero}${inchWords(rest)}"`;
 }
 
 /** Writes a length in a style: `3600`, `3.60 m`, `12'-6 1/2"`, `4.58'`. */

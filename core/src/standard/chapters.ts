@@ -2,7 +2,7 @@ import type { OfficeStandard } from "./model";
 
 /** Lists of entries in a standard: what an entry is known by, and what it is called. */
 export const LISTS = {
-  unitStyles: { key: "id", one: "way of writing lengths", many: "Ways of writing lengths" },
+  unitStyles: { key: "id", one: "length style", many: "Length styles" },
   scales: { key: "scale", one: "scale", many: "Listed scales" },
   reductions: { key: "id", one: "reduction", many: "Reductions" },
   layers: { key: "name", one: "layer", many: "Layers" },

@@ -153,10 +153,12 @@ describe("the showing chart", () => {
   it.each([
     ["a layer that there is not", { layer: "A-NONE", kind: "detail", state: "drawn" }],
     ["a kind that there is not", { layer: "A-WALL", kind: "nowhere", state: "drawn" }],
+    ["a layer by the name of every object's prototype", { layer: "__proto__", kind: "polluted", state: "drawn" }],
     ["a state that there is not", { layer: "A-WALL", kind: "detail", state: "bold" }],
   ])("refuses %s", async (_what, cell) => {
     await coordinator.json(showing.PATCH, "PATCH", { body: { cells: [cell] } }, 422);
     expect((await draftOf(officeId)).version).toBe(1);
+    expect({}).not.toHaveProperty("polluted");
   });
 });
 

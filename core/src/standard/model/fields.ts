@@ -11,6 +11,7 @@ import {
   Max,
   MaxLength,
   Min,
+  NotEquals,
   ValidateNested,
 } from "class-validator";
 
@@ -22,8 +23,17 @@ const all =
     for (const decorate of decorators) decorate(target, key);
   };
 
+/** The one name that can't be a key of the showing chart: in this language it stands for something else. */
+const UNUSABLE = "__proto__";
+
 /** What an entry is known by: not empty, at most 60 characters unless said, any script. */
-export const Key = (longest = 60): PropertyDecorator => all(IsString(), IsNotEmpty(), MaxLength(longest));
+export const Key = (longest = 60): PropertyDecorator =>
+  all(
+    IsString(),
+    IsNotEmpty(),
+    MaxLength(longest),
+    NotEquals(UNUSABLE, { message: `“${UNUSABLE}” can't be used as a name` }),
+  );
 
 /** Free words; 4,000 characters unless said. */
 export const Words = (longest = 4000): PropertyDecorator => all(IsString(), MaxLength(longest));

@@ -155,8 +155,12 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
           From the finding: {request.finding}
         </Typography>
       )}
-      <EntrySpecimen list={request.list} entry={request.sample} standard={standard} />
-      <Wish request={request} now={now} />
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 4, alignItems: "flex-start" }}>
+        <Box>
+          <EntrySpecimen list={request.list} entry={request.sample} standard={standard} />
+        </Box>
+        <Wish request={request} now={now} />
+      </Box>
       {request.state === "open" ? (
         mayDecide ? (
           <Decide request={request} now={now} standard={standard} />

@@ -35,6 +35,7 @@ export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
         fontSize: 13,
         "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: "1px solid", borderColor: "divider" },
         "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1, fontWeight: 600 },
+        "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
         "& tbody th": { fontWeight: 400, fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },
       }}
     >
@@ -42,7 +43,7 @@ export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
         <tr>
           <th scope="col">Rule</th>
           <th scope="col">What it says of a drawing</th>
-          <th scope="col">By machine</th>
+          <th scope="col">Mended</th>
           <th scope="col">Counts as</th>
         </tr>
       </thead>
@@ -51,7 +52,7 @@ export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
           <tr key={rule.id}>
             <th scope="row">{rule.id}</th>
             <td>{rule.title}</td>
-            <td>{rule.mends ? "can be mended" : ""}</td>
+            <td>{rule.mends ? "by machine" : ""}</td>
             <td>
               <Counts rule={rule} />
             </td>
@@ -71,11 +72,13 @@ function Counts({ rule }: { rule: RuleRow }) {
     <TextField
       select
       fullWidth
+      variant="standard"
       value={said ?? USUAL}
       disabled={!mayEdit}
       sx={{ minWidth: 190 }}
       slotProps={{
         htmlInput: { "aria-label": `${rule.id} counts as` },
+        input: { disableUnderline: true },
         select: {
           renderValue: () => (
             <Box component="span" sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>

@@ -3,7 +3,7 @@ import type { DimensionStyleEntry, Entry } from "@hemstitch/core/standard/plain"
 import { useDraft } from "../draft";
 import WorkedLengths from "./WorkedLengths";
 
-/** Lengths as a dimension style writes them, in its way of writing lengths. */
+/** Lengths as a dimension style writes them, in its length style. */
 export default function DimensionLengths({ entry }: { entry: Entry }) {
   const { standard } = useDraft();
   const { unitStyle } = entry as unknown as DimensionStyleEntry;

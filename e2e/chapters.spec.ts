@@ -1,0 +1,203 @@
+import { readFileSync } from "node:fs";
+import type { Locator, Page } from "@playwright/test";
+import { expect, pageOf, test } from "./support";
+
+/** Each chapter's own tools, driven as a coordinator does. Every test leaves the draft as it was. */
+const entry = async (page: Page, path: string, form: string): Promise<Locator> => {
+  await page.goto(path, { waitUntil: "networkidle" });
+  return page.getByRole("form", { name: form });
+};
+
+/** Ctrl+Z until the draft says again what it said. */
+const takeBack = async (page: Page): Promise<void> => {
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    page.keyboard.press("Control+z"),
+  ]);
+};
+
+test("specimens are fitted to the screen once, and stay so", async ({ page }) => {
+  const panel = await entry(page, "/standard/pens-and-lines?entry=0.5", "pen");
+  const drawn = panel.getByRole("img", { name: "0.5 as it plots" });
+  const width = async (): Promise<number> => (await drawn.boundingBox())!.width;
+  const usual = await width();
+  await page.getByRole("button", { name: "Fit to this screen" }).click();
+  const slider = page.getByRole("slider", { name: "Size of the outline" });
+  for (let i = 0; i < 3; i++) await slider.press("PageUp");
+  const perMm = Number(/([\d.]+) pixels a millimetre/.exec((await page.getByRole("dialog").textContent())!)![1]);
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect.poll(width).toBeGreaterThan(usual);
+  await page.reload({ waitUntil: "networkidle" });
+  const millimetres = Number((await drawn.getAttribute("viewBox"))!.split(" ")[2]);
+  expect((await width()) / millimetres).toBeCloseTo(perMm, 1);
+  await page.getByRole("button", { name: "Fit to this screen" }).click();
+  await page.getByRole("button", { name: "The usual size" }).click();
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect.poll(width).toBeCloseTo(usual, 0);
+});
+
+test("lengths that somebody types are written as the style writes them, while it is being changed", async ({
+  page,
+}) => {
+  const panel = await entry(page, "/standard/units-and-scales?view=unitStyles&entry=feet-plan", "length style");
+  const examples = panel.getByRole("table", { name: "Worked examples" });
+  await panel.getByLabel(/^Lengths in the building/).fill("-7.83 ft; 4.58 ft; 14'; seven");
+  await panel.getByLabel("Finest fraction, 1/").fill("1");
+  // −7.83 ft is −7'-10" and 4.58 ft is 4'-7" (common practice, no source).
+  await expect(examples.getByRole("row")).toHaveText([
+    /-7\.83 ft\s*-7'-10"/,
+    /4\.58 ft\s*4'-7"/,
+    /14'\s*14'-0"/,
+    /“seven” is not a length/,
+  ]);
+  await panel.getByLabel("Zero inches kept").uncheck();
+  await expect(examples.getByRole("row", { name: /14' 14'$/ })).toBeVisible();
+  await panel.getByRole("button", { name: "As it was" }).click();
+
+  const metric = await entry(page, "/standard/units-and-scales?view=unitStyles&entry=metric-plan", "length style");
+  await metric.getByLabel("Rounded to").fill("5");
+  await metric.getByLabel(/^Lengths in the building/).fill("1237; 1500");
+  await expect(metric.getByRole("row", { name: "1237 1235 off the module of 150" })).toBeVisible();
+  await expect(metric.getByRole("row", { name: "1500 1500", exact: true })).toBeVisible();
+});
+
+test("text styles say how high they are in the building, and names by scale follow the office's pattern", async ({
+  page,
+}) => {
+  const panel = await entry(page, "/standard/text?entry=lettering-2.5", "text style");
+  await expect(panel.getByRole("row", { name: /^1:100 250\.0 mm/ })).toBeVisible();
+  await expect(panel.getByText(/^On the half-size print for site: 1\.25 mm, legible/)).toBeVisible();
+  const pattern = panel.getByLabel(/^Names by scale/);
+  await pattern.fill("N{height} at {scale}");
+  await pattern.blur();
+  await expect(panel.getByRole("row", { name: /1:50 125\.0 mm N25 at 50/ })).toBeVisible();
+  await panel.getByText("In the building, by scale").click();
+  await takeBack(page);
+  await expect(pattern).toHaveValue("T{height}-{scale}");
+});
+
+test("a hatch in the building says at which scales it gets too dense, and is drawn at any of them", async ({
+  page,
+}) => {
+  const panel = await entry(page, "/standard/hatches?entry=block-coursing", "hatch");
+  await expect(panel.getByRole("row", { name: /^1:20 .* good/ })).toBeVisible();
+  await expect(panel.getByRole("row", { name: /^1:500 .* too dense/ })).toBeVisible();
+  const drawn = panel.getByRole("img", { name: "block-coursing as it plots" });
+  const lines = async (): Promise<number> => (await drawn.innerHTML()).split("<path").length;
+  const before = await lines();
+  await panel.getByLabel("At", { exact: true }).click();
+  await page.getByRole("option", { name: "1:100", exact: true }).click();
+  await expect.poll(lines).toBeGreaterThan(before * 2);
+});
+
+test("widths of the ISO series that are missing are offered, and the technical pens' colours", async ({ page }) => {
+  const panel = await entry(page, "/standard/pens-and-lines?entry=2", "pen");
+  await panel.getByRole("button", { name: "Remove" }).click();
+  await page.getByRole("button", { name: "Add 2 mm" }).click();
+  await expect(page.getByRole("row", { name: /^(?:Choose 2 )?2 2 100/ })).toBeVisible();
+  await takeBack(page);
+  await takeBack(page);
+  await expect(page.getByRole("button", { name: "Add 2 mm" })).toHaveCount(0);
+});
+
+test("a title block is laid out by keyboard; cells that lie over each other are told, fields of ISO 7200 offered", async ({
+  page,
+}) => {
+  const panel = await entry(page, "/standard/sheets?entry=A1", "sheet frame");
+  await panel.getByRole("button", { name: "Client, 70 by 12 mm" }).focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(panel.getByRole("alert").filter({ hasText: /overlap|lie over/i })).toBeVisible();
+  await page.keyboard.press("ArrowRight");
+  await expect(panel.getByRole("alert")).toHaveCount(0);
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect(panel.getByRole("button", { name: "Client, 69 by 12 mm" })).toBeVisible();
+  await panel.getByLabel("Add a field of ISO 7200").click();
+  await page.getByRole("option", { name: /^Document type/ }).click();
+  await expect(panel.getByRole("button", { name: /^Document type, 40 by 10 mm/ })).toBeVisible();
+  await panel.getByRole("button", { name: "As it was" }).click();
+  await expect(panel.getByRole("button", { name: "Client, 70 by 12 mm" })).toBeVisible();
+});
+
+test("labels are tried against their pattern", async ({ page }) => {
+  const panel = await entry(page, "/standard/codes?view=labelPatterns&entry=cabinet", "label pattern");
+  await panel.getByLabel("Labels to test, one a line").fill("W3018\nX36");
+  await expect(panel.getByText("unit W (wall unit), width 30, height 18")).toBeVisible();
+  await expect(panel.getByText(/Character 1: “X” is no unit of the scheme/)).toBeVisible();
+  await page.getByRole("row", { name: /door/ }).getByText("door", { exact: true }).click();
+  await expect(page.getByLabel("Labels to test, one a line")).toHaveValue("D001\nW112");
+});
+
+test("rows are pasted from a spreadsheet, copied out again, sorted and filtered, by keyboard", async ({ page }) => {
+  await page.goto("/standard/codes", { waitUntil: "networkidle" });
+  await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.evaluate(
+    (text) => navigator.clipboard.writeText(text),
+    "Code\tMeaning\tGroup\nGB\tGlass block\tmaterials",
+  );
+  const grid = page.getByRole("grid", { name: "Codes" });
+  await grid.focus();
+  await page.keyboard.press("Control+v");
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByText(/1 new, 0 changed/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Store 1" }).click();
+  const row = page.getByRole("row", { name: /GB Glass block/ });
+  await expect(row).toBeVisible();
+  await page.getByLabel("Filter Codes").fill("glass");
+  await expect(grid.getByRole("row")).toHaveCount(2);
+  await row.getByText("Glass block").click();
+  await page.keyboard.press("Control+c");
+  await expect
+    .poll(() => page.evaluate(() => navigator.clipboard.readText()))
+    .toBe("Code\tMeaning\tGroup\tReasons and notes\nGB\tGlass block\tmaterials\t");
+  await page.getByLabel("Filter Codes").fill("");
+  await page.getByRole("columnheader", { name: /^Code/ }).click();
+  await expect(page.getByRole("columnheader", { name: /^Code/ })).toHaveAttribute("aria-sort", "ascending");
+  await expect(grid.getByRole("row").nth(1)).toHaveAccessibleName(/\bB Base unit/);
+  await grid.focus();
+  await takeBack(page);
+  await expect(row).toHaveCount(0);
+});
+
+test("how a rule counts is set, judged by, and taken back; who draws may look only", async ({ page, browser }) => {
+  await page.goto("/standard/checks", { waitUntil: "networkidle" });
+  const rules = page.getByRole("table", { name: "Rules" });
+  const empty = rules.getByRole("row", { name: /^layer\/empty/ });
+  await empty.getByRole("combobox").click();
+  await page.getByRole("option", { name: "not judged" }).click();
+  await expect(empty.getByText("not judged")).toBeVisible();
+  await expect(empty.getByText("(usually note)")).toBeVisible();
+  await page.getByLabel("Line widths, mm").fill("two");
+  await expect(page.getByText("A figure from 0 to 1.")).toBeVisible();
+  await page.getByLabel("Line widths, mm").press("Escape");
+  await expect(page.getByLabel("Line widths, mm")).toHaveValue("0.01");
+  await page.goto("/standard/editions");
+  await expect(page.getByText(/layer\/empty.*off/)).toBeVisible();
+  await page.goto("/standard/checks", { waitUntil: "networkidle" });
+  await empty.getByRole("combobox").click();
+  await page.getByRole("option", { name: "as usual: note" }).click();
+  await expect(empty.getByText("(usually note)")).toHaveCount(0);
+
+  const drafter = await pageOf(browser, "drafter");
+  await drafter.goto("/standard/checks");
+  await expect(drafter.getByLabel("Name of the standard")).toBeDisabled();
+  await drafter.context().close();
+});
+
+test("the log is filtered and goes out as CSV", async ({ page }) => {
+  await page.goto("/standard/editions?view=log", { waitUntil: "networkidle" });
+  const log = page.getByRole("table", { name: "Log" });
+  await page.getByLabel("Entry").fill("A-DOOR-SWNG");
+  await expect(log.getByRole("row", { name: /A-DOOR-SWNG/ }).first()).toBeVisible();
+  await expect(log.getByRole("row").filter({ hasNotText: "A-DOOR-SWNG" })).toHaveCount(1);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Download CSV" }).click(),
+  ]);
+  const [head, ...rows] = readFileSync(await download.path(), "utf8")
+    .trim()
+    .split("\r\n");
+  expect(head).toBe("When,Who,What,Entry,From,To");
+  expect(rows.every((row) => row.includes("A-DOOR-SWNG"))).toBe(true);
+  await page.getByLabel("Entry").fill("nothing is called so");
+  await expect(page.getByText("Nothing matches.")).toBeVisible();
+});
