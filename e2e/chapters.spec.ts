@@ -24,7 +24,7 @@ test("specimens are fitted to the screen once, and stay so", async ({ page }) =>
   await page.getByRole("button", { name: "Fit to this screen" }).click();
   const slider = page.getByRole("slider", { name: "Size of the outline" });
   for (let i = 0; i < 3; i++) await slider.press("PageUp");
-  const perMm = Number(/([\d.]+) pixels a millimetre/.exec((await page.getByRole("dialog").textContent())!)![1]);
+  const perMm = Number(/(\d\.\d\d) pixels a millimetre/.exec((await page.getByRole("dialog").textContent())!)![1]);
   await page.getByRole("button", { name: "Keep" }).click();
   await expect.poll(width).toBeGreaterThan(usual);
   await page.reload({ waitUntil: "networkidle" });

@@ -274,11 +274,13 @@ describe("a table", () => {
     expect((await draftOf(officeId)).version).toBe(1);
   });
   it("is stored whole; the same table again has nothing to store", async () => {
-    const stored = await coordinator.json<{ version: number }>(table.POST, "POST", {
+    const stored = await coordinator.json<{ version: number; edits: { key: string | null }[] }>(table.POST, "POST", {
       query: { ...query, store: "yes" },
       bytes: csv,
     });
     expect(stored.version).toBe(2);
+    // What was done, so that the page can take it back.
+    expect(stored.edits.map((edit) => edit.key)).toEqual([null, "A-DOOR"]);
     expect((await content()).layers.find((layer) => layer.name === "A-SIGN")).toMatchObject({ purpose: "Signs" });
     const again = await coordinator.json<Told>(
       table.POST,

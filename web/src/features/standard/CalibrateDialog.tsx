@@ -49,6 +49,7 @@ export default function CalibrateDialog({
           min={2}
           max={9}
           step={0.005}
+          shiftStep={0.25}
           onChange={(_event, next) => setValue(next as number)}
         />
         <Typography variant="caption" color="text.secondary">

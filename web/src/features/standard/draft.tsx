@@ -46,6 +46,8 @@ interface Draft {
   readonly mayEdit: boolean;
   readonly saving: boolean;
   readonly edit: (list: ListName, edits: readonly EntryEdit[]) => Promise<boolean>;
+  /** Takes over edits that were stored in another way, as a table from a spreadsheet is. */
+  readonly adopt: (list: ListName, edits: readonly EntryEdit[], version: number) => Promise<void>;
   readonly editCells: (cells: readonly CellEdit[]) => Promise<boolean>;
   readonly editScheme: (which: WhichScheme, scheme: SchemeEntry) => Promise<boolean>;
   readonly editFacts: (facts: Facts) => Promise<boolean>;
@@ -227,6 +229,20 @@ export function DraftProvider({
     [inTurn, note, storeList],
   );
 
+  const adopt = useCallback(
+    (list: ListName, forth: readonly EntryEdit[], version: number): Promise<void> =>
+      inTurn(async () => {
+        const { standard, version: known } = current.current;
+        const after = applyEdits(standard, list, forth);
+        // Where others' changes lie between, what is stored is asked for, and can't be taken back in one step.
+        if (!after || version !== known + 1) return reload(list);
+        const [back, lost] = [inverseEdits(standard, list, forth), cellsLost(standard, list, forth)];
+        become(after, version);
+        note({ kind: "list", list, forth, back, lost });
+      }),
+    [become, inTurn, note, reload],
+  );
+
   const editCells = useCallback(
     (forth: readonly CellEdit[]): Promise<boolean> =>
       inTurn(async () => {
@@ -302,6 +318,7 @@ export function DraftProvider({
       mayEdit,
       saving,
       edit,
+      adopt,
       editCells,
       editScheme,
       editFacts,
@@ -310,7 +327,7 @@ export function DraftProvider({
       canUndo: done.length > 0,
       canRedo: undone.length > 0,
     }),
-    [state, mayEdit, saving, edit, editCells, editScheme, editFacts, undo, redo, done.length, undone.length],
+    [state, mayEdit, saving, edit, adopt, editCells, editScheme, editFacts, undo, redo, done.length, undone.length],
   );
   return (
     <Context.Provider value={draft}>

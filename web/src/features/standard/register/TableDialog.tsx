@@ -11,12 +11,18 @@ import LinearProgress from "@mui/material/LinearProgress";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useRouter } from "next/navigation";
-import { useCallback, useRef, useState } from "react";
-import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { LISTS, type EntryEdit, type ListName } from "@hemstitch/core/standard/plain";
 import type { TriedTable } from "@/server/jobs/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
+import { useDraft } from "../draft";
+
+/** What is answered once a table is stored. */
+interface StoredTable extends TriedTable {
+  readonly version: number;
+  readonly edits: readonly EntryEdit[];
+}
 
 const STATE_WORDS = { added: "new", changed: "changed", unchanged: "as it is", wrong: "wrong" } as const;
 
@@ -31,7 +37,7 @@ export default function TableDialog({
   cells: string;
   onClose: () => void;
 }) {
-  const router = useRouter();
+  const { adopt } = useDraft();
   const notice = useNotice();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState(cells);
@@ -41,14 +47,11 @@ export default function TableDialog({
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const send = useCallback(
-    async (blob: Blob, more: Readonly<Record<string, string>>): Promise<TriedTable | null> => {
+    async <T extends TriedTable>(blob: Blob, more: Readonly<Record<string, string>>): Promise<T | null> => {
       setBusy(true);
       setProblem(null);
       try {
-        return await sendFile<TriedTable>(
-          `/api/standard/table?${new URLSearchParams({ list, ...more }).toString()}`,
-          blob,
-        );
+        return await sendFile<T>(`/api/standard/table?${new URLSearchParams({ list, ...more }).toString()}`, blob);
       } catch (error) {
         setProblem(wordsOf(error));
         return null;
@@ -73,7 +76,7 @@ export default function TableDialog({
   };
   const store = async (): Promise<void> => {
     if (!source || !tried) return;
-    const done = await send(source, {
+    const done = await send<StoredTable>(source, {
       replace: replace ? "yes" : "no",
       sheet: tried.sheet,
       mapping: tried.mapping.map((path) => path ?? "").join(","),
@@ -83,9 +86,14 @@ export default function TableDialog({
     notice(
       `${done.sums.added} new, ${done.sums.changed} changed${done.removed.length > 0 ? `, ${done.removed.length} removed` : ""}.`,
     );
-    router.refresh();
+    void adopt(list, done.edits, done.version);
     onClose();
   };
+  // What was pasted onto the register is tried at once.
+  useEffect(() => {
+    if (cells !== "") void tryIt(new Blob([cells]), { replace: false });
+    // Once, with what the dialog was opened with.
+  }, []);
   const again = (change: { replace?: boolean; sheet?: string; mapping?: readonly (string | null)[] }): void => {
     if (source && tried) void tryIt(source, { replace, sheet: tried.sheet, mapping: tried.mapping, ...change });
   };

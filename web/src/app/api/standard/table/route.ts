@@ -54,5 +54,5 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   const edited = await editList(asker, form.list, edits);
   if (edited.kind !== "saved") return complainOfEdit(edited);
   await rememberMapping(asker.officeId, form.list, run.columns, run.mapping);
-  return answer({ ...run, version: edited.version });
+  return answer({ ...run, version: edited.version, edits });
 });
