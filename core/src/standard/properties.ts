@@ -333,3 +333,6 @@ export function inWords(value: unknown, { unit, shape }: Property): string {
   if (Array.isArray(value)) return value.join(", ");
   return shape === "number" && unit ? `${String(value)} ${unit}` : String(value);
 }
+
+/** What a property is called where it is filled in: its title, and its unit where it has one. */
+export const titleWithUnit = ({ title, unit }: Property): string => (unit ? `${title}, ${unit}` : title);

@@ -8,6 +8,7 @@ import {
   orderedEntry,
   PROPERTIES,
   setAt,
+  titleWithUnit,
   valueAt,
   type Entry,
   type EntryEdit,
@@ -48,14 +49,17 @@ const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}
 /** The likeliest property for each column: by its title, by its path, or nearly so. No property twice. */
 export function suggestMapping(list: ListName, columns: readonly string[]): Mapping {
   const taken = new Set<string>();
-  const score = (column: string, { path, title }: Property): number => {
+  const score = (column: string, property: Property): number => {
+    const { path, title } = property;
     const wanted = plain(column);
     if (wanted === "") return Infinity;
-    const names = [title, path, path.split(".").at(-1) ?? ""].map(plain);
-    const withUnit = wanted.replace(/mm$|percent$/, "");
-    if (names.includes(wanted) || names.includes(withUnit)) return 0;
-    const edits = Math.min(...names.map((name) => distance(name, withUnit)));
-    return edits <= Math.floor(withUnit.length / 4) ? edits : Infinity;
+    const names = [titleWithUnit(property), title, path, path.split(".").at(-1) ?? ""].map(plain);
+    // “Width mm”, “Layer name”: what people write behind it.
+    const bare = wanted.replace(/(?:mm|percent|name)$/, "");
+    if (names.includes(wanted)) return 0;
+    if (names.includes(bare)) return 0.5;
+    const edits = Math.min(...names.map((name) => distance(name, bare)));
+    return edits <= Math.floor(bare.length / 4) ? edits : Infinity;
   };
   const offers = columns
     .flatMap((column, index) =>

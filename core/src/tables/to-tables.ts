@@ -9,6 +9,7 @@ import {
   SCHEME_CODES,
   SCHEME_FIELDS,
   SCHEME_PROPERTIES,
+  titleWithUnit,
   valueAt,
   type Entry,
   type ListName,
@@ -20,10 +21,8 @@ import { cellOf } from "./cells";
 import { FACTS, PARENT, SCHEME_OF, TITLES } from "./layout";
 import type { Cell, Table } from "./table";
 
-const titleOf = ({ title, unit }: Property): string => (unit ? `${title}, ${unit}` : title);
-
 /** Titles of a list's columns; two properties of one title are told apart by their order. */
-export const columnsOf = (properties: readonly Property[]): string[] => properties.map(titleOf);
+export const columnsOf = (properties: readonly Property[]): string[] => properties.map(titleWithUnit);
 
 const rowOf = (entry: Entry, properties: readonly Property[]): Cell[] =>
   properties.map((property) => cellOf(valueAt(entry, property.path), property));

@@ -203,7 +203,7 @@ describe("an import, tried first", () => {
     dryRun(tarnwick(), "layers", each, suggestMapping("layers", each.columns), replace);
   it("finds the columns by what they are called", () => {
     expect(suggestMapping("layers", ["Layer name", "PURPOSE", "Penn", "Line type", "Price"])).toEqual([
-      null,
+      "name",
       "purpose",
       "pen",
       "lineType",

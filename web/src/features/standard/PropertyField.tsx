@@ -5,7 +5,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useEffect, useState } from "react";
-import type { OfficeStandard, Property } from "@hemstitch/core/standard/plain";
+import { titleWithUnit, type OfficeStandard, type Property } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../shell/theme";
 import { choiceWords, keysOf } from "./choices";
 import { PictureField } from "./PictureField";
@@ -23,8 +23,8 @@ interface Props {
 
 /** The field for one property of an entry, by what it takes. */
 export function PropertyField({ property, value, onChange, standard, disabled = false, problem }: Props) {
-  const { shape, title, unit, choices, to, optional } = property;
-  const label = unit ? `${title}, ${unit}` : title;
+  const { shape, choices, to, optional } = property;
+  const label = titleWithUnit(property);
   const error = problem !== undefined;
   if (shape === "flag")
     return (

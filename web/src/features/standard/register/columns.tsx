@@ -3,6 +3,7 @@ import {
   LISTS,
   PROPERTIES,
   setAt,
+  titleWithUnit,
   valueAt,
   type Entry,
   type ListName,
@@ -112,13 +113,13 @@ function textOf(property: Property, row: Row): string {
 }
 
 function column(standard: OfficeStandard, list: ListName, property: Property): Column {
-  const { path, title, shape, unit } = property;
+  const { path, shape } = property;
   const isKey = path === LISTS[list].key;
   const grows = shape === "words" || LONG.has(path);
   const options = optionsOf(standard, property);
   return {
     path,
-    title: unit ? `${title}, ${unit}` : title,
+    title: titleWithUnit(property),
     shape,
     widthPx: WIDTHS[list]?.[path] ?? (grows ? 130 : isKey ? 132 : (NARROW[shape] ?? 130)),
     grows,
