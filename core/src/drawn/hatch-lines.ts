@@ -4,8 +4,10 @@ import type { HatchEntry, HatchFamilyEntry } from "../standard/plain";
 /** A piece of a hatch line: x1, y1, x2, y2. */
 export type Segment = readonly [number, number, number, number];
 
-/** Lines of one family over one outline; a hatch that comes to more is drawn no further. */
+/** Lines and dashes of one family over one outline; a hatch that comes to more is drawn no further. */
 const MOST_LINES = 20_000;
+/** Dashes and gaps that together are shorter than this run into one line. Millimetres. */
+const LEAST_PERIOD_MM = 0.02;
 
 /**
  * The lines of a hatch within an outline. Lengths of the hatch are multiplied by `factor` (1 for
@@ -37,7 +39,7 @@ function familyLines(family: HatchFamilyEntry, outline: readonly Point[], [x0, y
   const first = Math.ceil((Math.min(...across) - offset) / spacing - 1e-9);
   const last = Math.floor((Math.max(...across) - offset) / spacing + 1e-9);
   const segments: Segment[] = [];
-  for (let k = first; k <= Math.min(last, first + MOST_LINES); k++) {
+  for (let k = first; k <= Math.min(last, first + MOST_LINES) && segments.length < MOST_LINES; k++) {
     const v = k * spacing + offset;
     const dashes = family.dashMm.map((each) => each * factor);
     for (const [from, to] of spans(points, v))
@@ -68,7 +70,7 @@ function spans(points: readonly Point[], v: number): [number, number][] {
 /** The dashes of a line that begin at `shift`, cut to [from, to]. */
 function dashed(from: number, to: number, dashes: readonly number[], shift: number): [number, number][] {
   const period = dashes.reduce((sum, each) => sum + each, 0) * (dashes.length % 2 === 0 ? 1 : 2);
-  if (!(period > 0)) return [[from, to]];
+  if (!(period >= LEAST_PERIOD_MM)) return [[from, to]];
   const cycle = dashes.length % 2 === 0 ? dashes : [...dashes, ...dashes];
   const pieces: [number, number][] = [];
   let at = shift + Math.floor((from - shift) / period) * period;

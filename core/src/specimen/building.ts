@@ -39,7 +39,7 @@ export function openingSpecimen(opening: OpeningEntry, { lookup, scale, widthMm 
   const width = opening.widthMm / scale;
   const heightMm = head + 16;
   return {
-    widthMm: Math.max(widthMm, width + 20),
+    widthMm: Math.max(widthMm, width + 28),
     heightMm,
     draw: (board) => {
       const sill = opening.use === "window" ? Math.min(SILL_MM / scale, head * 0.6) : 0;
