@@ -6,6 +6,7 @@ import type { AddressInfo } from "node:net";
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import ExcelJS from "exceljs";
 import { preset, writeStandard } from "@hemstitch/core/standard";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { lettering, on, onePage } from "../../core/test/support/raw-pdf";
@@ -285,6 +286,57 @@ describe("standard: files", () => {
       0,
     );
     checkedByQpdf(new Uint8Array(readFileSync(file("manual.pdf"))));
+  });
+  it.each([
+    ["to-xlsx", "tarnwick"],
+    ["to-csv", "tarnwick", "--list", "pens"],
+    ["manual", "tarnwick"],
+    ["starter", "tarnwick", "--kind", "detail"],
+  ])("%s into a folder that there is not exits 2 in words, and leaves nothing behind", (...call) => {
+    const out = call[0] === "starter" ? "nowhere/x.pdf" : "nowhere/x";
+    const result = hemstitch("standard", ...call, "--out", out);
+    expect(result).toMatchObject({ code: 2, err: `${out} can't be written: its folder does not exist.\n` });
+    expect(existsSync(file("nowhere"))).toBe(false);
+  });
+  it.each([
+    ["standard", "to-xlsx", "office.json"],
+    ["standard", "manual", "office.json"],
+    ["inspect", "good.pdf", "--standard", "tarnwick"],
+    ["mend", "good.pdf", "--standard", "tarnwick"],
+  ])("%s %s never writes over what it reads", (...call) => {
+    const read = call.find((word) => word.includes("."))!;
+    const before = readFileSync(file(read));
+    expect(hemstitch(...call, "--out", `./${read}`).code).toBe(2);
+    expect(readFileSync(file(read)).equals(before)).toBe(true);
+  });
+  it("from-xlsx of a workbook with a wrong cell exits 1, names sheet, row and column, and writes nothing", async () => {
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.readFile(file("office.xlsx"));
+    book.getWorksheet("Pens")!.getCell("B3").value = "wide";
+    await book.xlsx.writeFile(file("wrong.xlsx"));
+    const result = hemstitch("standard", "from-xlsx", "wrong.xlsx", "--out", "wrong.json");
+    expect(result).toMatchObject({ code: 1, out: expect.stringContaining("Pens, row 3") });
+    expect(existsSync(file("wrong.json"))).toBe(false);
+  });
+  it("a starter of every kind goes into a folder, as PDF and SVG, and says what nobody has decided", () => {
+    const result = hemstitch("standard", "starter", "tarnwick", "--out", "starters");
+    expect(result.code).toBe(0);
+    for (const kind of ["floor-plan", "ceiling-plan", "site-plan"])
+      for (const ending of ["pdf", "svg"]) expect(existsSync(file(`starters/starter-${kind}.${ending}`))).toBe(true);
+    expect(result.out).toContain("nobody has decided them for this kind");
+  });
+  it.each([
+    [["standard", "compare", "tarnwick"], "missing required argument"],
+    [["standard", "compare", "tarnwick", "iso-13567", "--format", "xml"], "text or json"],
+    [["standard", "manual", "nobody.json", "--out", "x.pdf"], "nobody.json"],
+    [["standard", "starter", "tarnwick", "--font", "none.pdf", "--out", "x.pdf"], "--font"],
+    [["standard", "to-xlsx", "tarnwick"], "--out"],
+    [["standard", "embroider"], "unknown command"],
+  ])("a wrong call exits 2 and says what is wrong: %j", (call, words) => {
+    const result = hemstitch(...call);
+    expect(result.code).toBe(2);
+    expect(result.err).toContain(words);
+    expect(result.err).not.toContain("    at ");
   });
   it("--kind that the standard does not have is a wrong call; a standard without kinds says so and goes on", () => {
     expect(hemstitch("inspect", "good.pdf", "--standard", "tarnwick", "--kind", "roof")).toMatchObject({

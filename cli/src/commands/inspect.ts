@@ -1,4 +1,3 @@
-import { writeFile } from "node:fs/promises";
 import { readPdf } from "@hemstitch/core/formats/pdf";
 import { inspect } from "@hemstitch/core/inspect";
 import { nodeInflate } from "@hemstitch/core/node";
@@ -11,6 +10,7 @@ import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
 import { VERSION } from "../version";
 import { reportText } from "../report-text";
+import { writeWhole } from "../write-whole";
 
 export interface InspectArguments {
   readonly standard: string;
@@ -42,7 +42,7 @@ export async function runInspect(files: readonly string[], options: InspectArgum
       ? `${JSON.stringify(reportJson(VERSION, standard, reported))}\n`
       : reportText(standard, reported);
   if (options.out === undefined) await writeOut(report);
-  else await writeFile(options.out, report);
+  else await writeWhole(options.out, report, files);
   if (reported.some((file) => !file.inspected)) return 2;
   return fails(reported, options.failOn) ? 1 : 0;
 }

@@ -1,4 +1,3 @@
-import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { nodeInflate } from "@hemstitch/core/node";
 import { mendPdf } from "@hemstitch/core/mend";
@@ -8,6 +7,7 @@ import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
 import { VERSION } from "../version";
+import { writeWhole } from "../write-whole";
 import { kindFrom, scaleFrom } from "./inspect";
 
 export interface MendArguments {
@@ -42,7 +42,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
     return 2;
   }
   const { bytes, done, after } = mended.value;
-  await writeFile(options.out, bytes);
+  await writeWhole(options.out, bytes);
   const left = after.findings;
   if (options.format === "json") {
     const report = {

@@ -1,4 +1,4 @@
-import { mkdir, readFile, writeFile } from "node:fs/promises";
+import { readFile } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { readFontFile, type LetteringFont } from "@hemstitch/core/formats/font-file";
@@ -10,6 +10,7 @@ import { fromTables, listTable, readWorkbook, toTables, writeCsv, writeWorkbook 
 import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
+import { makeFolder, writeWhole } from "../write-whole";
 
 /** Fonts stand beside the bundled command, in the core's folder. */
 const FONTS = fileURLToPath(new URL("../../core/assets/fonts/", import.meta.url));
@@ -22,7 +23,7 @@ const said = (text: string): void => void process.stdout.write(forTerminal(`${te
 
 /** The standard as a workbook, a sheet for each list. */
 export async function runToXlsx(file: string, { out }: Out): Promise<number> {
-  await writeFile(out, await writeWorkbook(toTables(await standardFrom(file))));
+  await writeWhole(out, await writeWorkbook(toTables(await standardFrom(file))), [file]);
   said(`${out}: written`);
   return 0;
 }
@@ -37,7 +38,7 @@ export async function runFromXlsx(file: string, { out }: Out): Promise<number> {
     for (const problem of read.problems) said(`${file}: ${problem.at || "(workbook)"}: ${problem.message}`);
     return 1;
   }
-  await writeFile(out, writeStandard(read.standard));
+  await writeWhole(out, writeStandard(read.standard), [file]);
   said(`${out}: written`);
   return 0;
 }
@@ -55,14 +56,14 @@ export async function runToCsv(file: string, { out, list }: Out & { readonly lis
   const standard = await standardFrom(file);
   if (list !== undefined) {
     if (!isListName(list)) throw new UsageError(`--list takes one of ${Object.keys(LISTS).join(", ")}, not “${list}”.`);
-    await writeFile(out, writeCsv(listTable(standard, list)));
+    await writeWhole(out, writeCsv(listTable(standard, list)), [file]);
     said(`${out}: written`);
     return 0;
   }
-  await mkdir(out, { recursive: true });
+  await makeFolder(out);
   for (const table of toTables(standard)) {
     const path = join(out, `${table.title.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.csv`);
-    await writeFile(path, writeCsv(table));
+    await writeWhole(path, writeCsv(table));
     said(`${path}: written`);
   }
   return 0;
@@ -79,7 +80,7 @@ export async function runManual(file: string, { out, since }: Out & { readonly s
     font,
     ...(earlier ? { changes: { since: nameOf(earlier), list: differences(earlier, standard) } } : {}),
   });
-  await writeFile(out, bytes);
+  await writeWhole(out, bytes, [file]);
   said(`${out}: written`);
   return 0;
 }
@@ -97,19 +98,19 @@ export async function runStarter(
   if (ending === ".pdf" || ending === ".svg") {
     const starter = await makeStarter(standard, kind, fonts);
     if (!starter.ok) throw new UsageError(`${starter.problem.message} ${starter.problem.remedy ?? ""}`);
-    await writeFile(out, ending === ".pdf" ? starter.value.pdf : starter.value.svg);
+    await writeWhole(out, ending === ".pdf" ? starter.value.pdf : starter.value.svg);
     said(`${out}: written, ${starter.value.layers.length} layers`);
     tellUndecided(starter.value.undecided);
     return 0;
   }
-  await mkdir(out, { recursive: true });
+  await makeFolder(out);
   const kinds = kind !== undefined || standard.kinds.length === 0 ? [kind] : standard.kinds.map((each) => each.id);
   for (const each of kinds) {
     const starter = await makeStarter(standard, each, fonts);
     if (!starter.ok) throw new UsageError(`${starter.problem.message} ${starter.problem.remedy ?? ""}`);
     const base = join(out, `starter-${(each ?? "all").replace(/[^\p{L}\p{N}]+/gu, "-")}`);
-    await writeFile(`${base}.pdf`, starter.value.pdf);
-    await writeFile(`${base}.svg`, starter.value.svg);
+    await writeWhole(`${base}.pdf`, starter.value.pdf);
+    await writeWhole(`${base}.svg`, starter.value.svg);
     said(`${base}.pdf, .svg: written, ${starter.value.layers.length} layers`);
     tellUndecided(starter.value.undecided);
   }
