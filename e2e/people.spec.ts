@@ -99,6 +99,7 @@ test("somebody comes in by an invitation's link, once", async ({ page, nobody })
   await expect(nobody).toHaveURL(/\/today$/);
   await page.reload();
   await page.getByRole("button", { name: "Take New Person out" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
   await expect(page.getByRole("button", { name: "Take New Person out" })).toHaveCount(0);
   await nobody.goto("/today");
   await expect(nobody.getByText("This is for others")).toBeVisible();
@@ -143,4 +144,122 @@ test("every page says which scripts may run, and none of them is written into it
   await expect.poll(() => errors.join()).toMatch(/inline event handler violates/);
   expect(await page.title()).not.toBe("run");
   await page.context().close();
+});
+
+test("a request for a change is amended on top of what others changed since; another is declined with a reason", async ({
+  page,
+  browser,
+}) => {
+  const drafter = await pageOf(browser, "drafter");
+  for (const [name, pen] of [
+    ["A-FURN", "0.25"],
+    ["A-COLS", "0.5"],
+  ] as const) {
+    await drafter.goto(`/standard/layers?entry=${name}`, { waitUntil: "networkidle" });
+    await drafter.getByRole("button", { name: "Ask for a change" }).click();
+    const dialog = drafter.getByRole("dialog", { name: `Ask for a change of ${name}` });
+    await expect(dialog.getByLabel("Layer", { exact: true })).toBeDisabled();
+    await dialog.getByLabel("Pen", { exact: true }).click();
+    await drafter.getByRole("option", { name: pen, exact: true }).click();
+    await dialog.getByLabel("Why").fill(`${name} prints wrongly.`);
+    await dialog.getByRole("button", { name: "Ask", exact: true }).click();
+    await expect(drafter.getByText("Your request is with the coordinator.")).toBeVisible();
+  }
+
+  await page.goto("/standard/layers?entry=A-FURN", { waitUntil: "networkidle" });
+  const panel = page.getByRole("form", { name: "layer" });
+  await panel.getByLabel("Reasons and notes").fill("Changed meanwhile.");
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    panel.getByRole("button", { name: "Store" }).click(),
+  ]);
+  await page.goto("/requests", { waitUntil: "networkidle" });
+  await page.getByRole("button", { name: /^Layer A-FURN/ }).click();
+  const wish = page.getByRole("table").filter({ hasText: "Wanted" });
+  await expect(wish.getByRole("row")).toHaveText([/Now\s*Wanted/, /Pen\s*0\.18\s*0\.25/]);
+  await expect(page.getByRole("img", { name: "A-FURN as it plots" })).toBeVisible();
+  await page.getByRole("button", { name: "Amend" }).click();
+  await expect(page.getByLabel("Reasons and notes")).toHaveValue("Changed meanwhile.");
+  await page.getByLabel("Pen", { exact: true }).click();
+  await page.getByRole("option", { name: "0.35", exact: true }).click();
+  await page.getByRole("button", { name: "Accept as amended" }).click();
+  await expect(page.getByText("It is in the draft now; the asker is told.")).toBeVisible();
+  await page.getByRole("button", { name: /^Layer A-COLS/ }).click();
+  await expect(page.getByRole("button", { name: "Decline" })).toBeDisabled();
+  await page.getByLabel("Answer to the asker").fill("Columns stay bold.");
+  await page.getByRole("button", { name: "Decline" }).click();
+  await expect(page.getByText("Declined; the asker is told.")).toBeVisible();
+
+  await page.goto("/standard/layers?entry=A-FURN", { waitUntil: "networkidle" });
+  await expect(page.getByRole("row", { name: /A-FURN/ }).getByText("0.35", { exact: true })).toBeVisible();
+  // As it was for the tests that follow.
+  await panel.getByLabel("Pen", { exact: true }).click();
+  await page.getByRole("option", { name: "0.18", exact: true }).click();
+  await panel.getByLabel("Reasons and notes").fill("");
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    panel.getByRole("button", { name: "Store" }).click(),
+  ]);
+  await drafter.goto("/requests");
+  await drafter.getByRole("button", { name: /^Layer A-COLS.*declined/ }).click();
+  await expect(drafter.getByText("Columns stay bold.")).toBeVisible();
+  await drafter.context().close();
+});
+
+test("a password is changed, which ends other sessions; signing out everywhere ends them all", async ({
+  page,
+  browser,
+  nobody,
+}) => {
+  await page.goto("/people");
+  await page.getByLabel("E-mail").fill("another@tarnwick.example");
+  await page.getByRole("button", { name: "Make a link" }).click();
+  await nobody.goto((await page.getByText(/\/invitation#hsi_/).textContent())!);
+  await nobody.getByLabel("Your name").fill("Another Person");
+  await nobody.getByLabel("Choose a password").fill("a password of some length");
+  await nobody.getByRole("button", { name: "Come in" }).click();
+  await expect(nobody).toHaveURL(/\/today$/);
+
+  const elsewhere = await browser.newPage();
+  const signIn = async (password: string): Promise<void> => {
+    await elsewhere.goto(new URL("/sign-in", nobody.url()).href, { waitUntil: "networkidle" });
+    await elsewhere.getByLabel("E-mail").fill("another@tarnwick.example");
+    await elsewhere.getByLabel("Password").fill(password);
+    await elsewhere.getByRole("button", { name: "Sign in", exact: true }).click();
+  };
+  await signIn("a password of some length");
+  await expect(elsewhere).toHaveURL(/\/today$/);
+  await nobody.goto("/account", { waitUntil: "networkidle" });
+  await nobody.getByLabel("Present password").fill("not this one at all");
+  await nobody.getByLabel("New password").fill("another password, longer");
+  await nobody.getByRole("button", { name: "Change password" }).click();
+  await expect(nobody.getByText(/the present one is not right/)).toBeVisible();
+  await nobody.getByLabel("Present password").fill("a password of some length");
+  await nobody.getByRole("button", { name: "Change password" }).click();
+  await expect(nobody.getByText("Your password is changed; other sessions have ended.")).toBeVisible();
+  await elsewhere.reload();
+  await expect(elsewhere).toHaveURL(/\/sign-in/);
+  await signIn("a password of some length");
+  await expect(elsewhere.getByText(/do not belong together/)).toBeVisible();
+  await signIn("another password, longer");
+  await expect(elsewhere).toHaveURL(/\/today$/);
+  await nobody.goto("/account", { waitUntil: "networkidle" });
+  await nobody.getByRole("button", { name: "Sign out everywhere" }).click();
+  await expect(nobody).toHaveURL(/\/sign-in/);
+  await elsewhere.reload();
+  await expect(elsewhere).toHaveURL(/\/sign-in/);
+  await elsewhere.close();
+  await page.reload();
+  await page.getByRole("button", { name: "Take Another Person out" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
+  await expect(page.getByRole("button", { name: "Take Another Person out" })).toHaveCount(0);
+});
+
+test("the last coordinator can't become anything else", async ({ page }) => {
+  await page.goto("/people", { waitUntil: "networkidle" });
+  await page.getByLabel("Part").first().click();
+  await page.getByRole("option", { name: "drafter", exact: true }).click();
+  await expect(page.getByText(/this is the last one/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Part").first()).toHaveText("coordinator");
 });

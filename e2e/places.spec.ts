@@ -7,6 +7,7 @@ for (const path of [
   "/today",
   ...CHAPTERS.map((chapter) => `/standard/${chapter.id}`),
   "/standard/drawing-kinds?view=chart",
+  "/standard/checks",
   "/standard/editions",
   "/plan-sets",
   "/inspection",

@@ -11,9 +11,13 @@ const MOST_SHOWN = 200;
 
 const WORDS = { registered: "in the register", "well-formed": "follows the scheme", malformed: "fails" } as const;
 
+/** What one begins with: two good names of the scheme, and one of them as people mistype it. */
+const begun = ({ examples }: NameGrammar): string =>
+  [...examples.slice(0, 2), ...examples.slice(0, 1).map((name) => name.toLowerCase())].join("\n");
+
 /** Pasted names, one a line: which are registered, which follow the scheme, and what the others probably mean; out as a table. */
 export function NameTester({ scheme, register }: { scheme: NameGrammar; register: readonly string[] }) {
-  const [text, setText] = useState("A-WALL\nA-WAL\nwalls\nA_Door");
+  const [text, setText] = useState(() => begun(scheme));
   const wanted = useDeferredValue(text);
   const known = useMemo(() => new Set(register), [register]);
   const names = useMemo(
@@ -37,16 +41,17 @@ export function NameTester({ scheme, register }: { scheme: NameGrammar; register
   const sums = (["registered", "well-formed", "malformed"] as const).map(
     (state) => `${states.filter((each) => each.state === state).length.toLocaleString("en")} ${WORDS[state]}`,
   );
-  const download = (): void => {
-    const quoted = (cell: string): string =>
-      `"${(/^[=+\-@\t']/.test(cell) ? `'${cell}` : cell).replaceAll('"', '""')}"`;
-    const rows = names.map((name, i) => {
-      const state = states[i] ?? NOTHING;
-      return [name, WORDS[state.state], state.words, suggested(name, state, scheme, known).join(" ")]
-        .map(quoted)
-        .join(",");
+  const download = async (): Promise<void> => {
+    const { writeCsv } = await import("@hemstitch/core/tables/csv");
+    const csv = writeCsv({
+      title: "Tested names",
+      columns: ["Name", "State", "Where it fails", "Probably meant"],
+      rows: names.map((name, i) => {
+        const state = states[i] ?? NOTHING;
+        return [name, WORDS[state.state], state.words, suggested(name, state, scheme, known).join(" ")];
+      }),
     });
-    const blob = new Blob([["Name,State,Where it fails,Probably meant", ...rows].join("\r\n")], { type: "text/csv" });
+    const blob = new Blob([csv], { type: "text/csv" });
     const link = document.createElement("a");
     link.href = URL.createObjectURL(blob);
     link.download = "tested-names.csv";
@@ -69,7 +74,7 @@ export function NameTester({ scheme, register }: { scheme: NameGrammar; register
         <Typography variant="body2" role="status" sx={{ flex: 1 }}>
           {sums.join(", ")}
         </Typography>
-        <Button onClick={download} disabled={names.length === 0}>
+        <Button onClick={() => void download()} disabled={names.length === 0}>
           Download table
         </Button>
       </Box>
