@@ -1,4 +1,4 @@
-import { RULE_METAS } from "@hemstitch/core/rules";
+import { RULES } from "@hemstitch/core/rules";
 import { ChecksView } from "@/features/standard/checks/ChecksView";
 import { asker } from "@/server/asker";
 import { StandardPlace, standardState } from "../StandardPlace";
@@ -7,7 +7,7 @@ export const metadata = { title: "Checks" };
 
 export default async function ChecksPage() {
   const who = await asker("see-office");
-  const rules = RULE_METAS.map(({ id, title, severity, mends }) => ({
+  const rules = RULES.map(({ meta: { id, title, severity, mends } }) => ({
     id,
     title,
     severity,
