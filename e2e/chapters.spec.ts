@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Locator, Page } from "@playwright/test";
-import { expect, pageOf, test } from "./support";
+import { expect, pageOf, stored, test } from "./support";
 
 /** Each chapter's own tools, driven as a coordinator does. Every test leaves the draft as it was. */
 const entry = async (page: Page, path: string, form: string): Promise<Locator> => {
@@ -8,13 +8,8 @@ const entry = async (page: Page, path: string, form: string): Promise<Locator> =
   return page.getByRole("form", { name: form });
 };
 
-/** Ctrl+Z until the draft says again what it said. */
-const takeBack = async (page: Page): Promise<void> => {
-  await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    page.keyboard.press("Control+z"),
-  ]);
-};
+/** Takes the last change back. */
+const takeBack = (page: Page): Promise<void> => stored(page, () => page.keyboard.press("Control+z"));
 
 test("specimens are fitted to the screen once, and stay so", async ({ page }) => {
   const panel = await entry(page, "/standard/pens-and-lines?entry=0.5", "pen");
@@ -163,7 +158,7 @@ test("how a rule counts is set, judged by, and taken back; who draws may look on
   const rules = page.getByRole("table", { name: "Rules" });
   const empty = rules.getByRole("row", { name: /^layer\/empty/ });
   await empty.getByRole("combobox").click();
-  await page.getByRole("option", { name: "not judged" }).click();
+  await stored(page, () => page.getByRole("option", { name: "not judged" }).click());
   await expect(empty.getByText("not judged")).toBeVisible();
   await expect(empty.getByText("(usually note)")).toBeVisible();
   await page.getByLabel("Line widths, mm").fill("two");
@@ -174,7 +169,7 @@ test("how a rule counts is set, judged by, and taken back; who draws may look on
   await expect(page.getByText(/layer\/empty.*off/)).toBeVisible();
   await page.goto("/standard/checks", { waitUntil: "networkidle" });
   await empty.getByRole("combobox").click();
-  await page.getByRole("option", { name: "as usual: note" }).click();
+  await stored(page, () => page.getByRole("option", { name: "as usual: note" }).click());
   await expect(empty.getByText("(usually note)")).toHaveCount(0);
 
   const drafter = await pageOf(browser, "drafter");

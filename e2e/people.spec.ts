@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { DEMO_PEOPLE } from "../demo/src/people";
-import { axeFindings, expect, pageOf, test } from "./support";
+import { axeFindings, expect, pageOf, stored, test } from "./support";
 
 test("nobody sees anything without signing in; the demo's sign-in page says who there is", async ({ nobody }) => {
   for (const path of ["/today", "/standard/layers", "/plan-sets", "/inspection", "/requests", "/people", "/account"]) {
@@ -169,10 +169,7 @@ test("a request for a change is amended on top of what others changed since; ano
   await page.goto("/standard/layers?entry=A-FURN", { waitUntil: "networkidle" });
   const panel = page.getByRole("form", { name: "layer" });
   await panel.getByLabel("Reasons and notes").fill("Changed meanwhile.");
-  await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    panel.getByRole("button", { name: "Store" }).click(),
-  ]);
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
   await page.goto("/requests", { waitUntil: "networkidle" });
   await page.getByRole("button", { name: /^Layer A-FURN/ }).click();
   const wish = page.getByRole("table").filter({ hasText: "Wanted" });
@@ -196,10 +193,7 @@ test("a request for a change is amended on top of what others changed since; ano
   await panel.getByLabel("Pen", { exact: true }).click();
   await page.getByRole("option", { name: "0.18", exact: true }).click();
   await panel.getByLabel("Reasons and notes").fill("");
-  await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    panel.getByRole("button", { name: "Store" }).click(),
-  ]);
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
   await drafter.goto("/requests");
   await drafter.getByRole("button", { name: /^Layer A-COLS.*declined/ }).click();
   await expect(drafter.getByText("Columns stay bold.")).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { ringPng } from "../core/test/support/png";
-import { expect, pageOf, test } from "./support";
+import { expect, pageOf, stored, test } from "./support";
 
 const pngOf = (locator: { innerHTML(): Promise<string> }): Promise<string> => locator.innerHTML();
 
@@ -17,10 +17,7 @@ test("edits a layer in the register, sees its specimen change as one types, stor
   await expect.poll(() => pngOf(specimen)).toContain('stroke-width="0.7"');
   await panel.getByRole("button", { name: "Store" }).click();
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.7", { exact: true })).toBeVisible();
-  await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    page.getByRole("button", { name: "Undo" }).click(),
-  ]);
+  await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
@@ -323,10 +320,7 @@ test("the draft is rolled back to an edition after a question that says what goe
   await page.goto("/standard/layers?entry=A-GLAZ", { waitUntil: "networkidle" });
   const panel = page.getByRole("form", { name: "layer" });
   await panel.getByLabel("Purpose").fill("Panes");
-  await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    panel.getByRole("button", { name: "Store" }).click(),
-  ]);
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
   await page.goto("/standard/editions?view=editions", { waitUntil: "networkidle" });
   await page.getByRole("button", { name: "Roll draft back" }).first().click();
   const question = page.getByRole("dialog", { name: /^Roll the draft back to edition \d+\?$/ });

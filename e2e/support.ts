@@ -86,3 +86,11 @@ export async function axeFindings(page: Page): Promise<string[]> {
 }
 
 export { expect };
+
+/** Does something that changes the draft, and waits until it is stored. */
+export async function stored(page: Page, change: () => Promise<void>): Promise<void> {
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    change(),
+  ]);
+}

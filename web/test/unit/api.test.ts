@@ -21,7 +21,7 @@ describe("what a page asks the server", () => {
     expect(await sendJson("PATCH", "/api/x", { a: 1 })).toEqual({ ok: 1 });
     expect(fetched.mock.calls[0]).toEqual([
       "/api/x",
-      { method: "PATCH", headers: { "Content-Type": "application/json" }, body: '{"a":1}' },
+      { method: "PATCH", headers: { "Content-Type": "application/json" }, body: '{"a":1}', keepalive: true },
     ]);
     const file = new Blob(["x"]);
     await sendFile("/api/y", file);
@@ -30,6 +30,12 @@ describe("what a page asks the server", () => {
       headers: { "Content-Type": "application/octet-stream" },
       body: file,
     });
+  });
+  it("goes through though the page is left at once, unless it is too large for that (Fetch standard: 64 KiB)", async () => {
+    const fetched = answering(() => Response.json({}));
+    await sendJson("PATCH", "/api/x", { text: "x".repeat(59_000) });
+    await sendJson("PATCH", "/api/x", { text: "x".repeat(61_000) });
+    expect(fetched.mock.calls.map(([, init]) => init!.keepalive)).toEqual([true, false]);
   });
   it("comes back as JSON or as bytes with their headers", async () => {
     answering(() => new Response(new Uint8Array([1, 2]), { headers: { "x-sheet": "y" } }));

@@ -39,14 +39,24 @@ async function send(path: string, init: RequestInit): Promise<Response> {
 
 export const getJson = async <T>(path: string): Promise<T> => (await (await send(path, {})).json()) as T;
 
-export const sendJson = async <T>(
+/** Browsers finish requests up to 64 KiB after the page is left (Fetch standard); a little less is left for headers. */
+const LARGEST_KEPT_ALIVE = 60_000;
+
+/** A change goes through even where the page is left at once. */
+export async function sendJson<T>(
   method: "POST" | "PUT" | "PATCH" | "DELETE",
   path: string,
-  body: unknown = {},
-): Promise<T> =>
-  (await (
-    await send(path, { method, headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) })
-  ).json()) as T;
+  value: unknown = {},
+): Promise<T> {
+  const body = JSON.stringify(value);
+  const response = await send(path, {
+    method,
+    headers: { "Content-Type": "application/json" },
+    body,
+    keepalive: body.length <= LARGEST_KEPT_ALIVE,
+  });
+  return (await response.json()) as T;
+}
 
 export const sendFile = async <T>(path: string, file: Blob): Promise<T> =>
   (await (
