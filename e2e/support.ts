@@ -68,14 +68,18 @@ export const test = base.extend<{ page: Page; nobody: Page }>({
   },
 });
 
-/** What axe finds on a page by WCAG 2.2 A and AA. Colours that are fading into each other are waited out. */
-export async function axeFindings(page: Page): Promise<string[]> {
+const WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
+
+/**
+ * What axe finds on a page by WCAG 2.2 A and AA; with `colours`, of its colours alone. Colours that are
+ * fading into each other are waited out.
+ */
+export async function axeFindings(page: Page, what: "all" | "colours" = "all"): Promise<string[]> {
   const running = (): Promise<unknown> =>
     page.evaluate(() => Promise.all(document.getAnimations().map((each) => each.finished.catch(() => null))));
   await Promise.race([running(), page.waitForTimeout(1000)]);
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-    .analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (what === "all" ? axe.withTags(WCAG) : axe.withRules(["color-contrast"])).analyze();
   return violations.map(
     (each) =>
       `${each.id}: ${each.nodes
