@@ -31,14 +31,12 @@ await go("/sign-in");
 await page.getByRole("button", { name: /Ida Fenn/ }).click();
 await page.waitForURL(/today/);
 await shot("today");
-await go("/inspection");
-await shot("inspection");
 await go("/today");
 await page.getByRole("link", { name: /saltmarsh-ground-50-drafter/ }).click();
 await page.getByText(/14 lines are 0.3 mm/).click();
 await shot("light-table");
 for (const [name, path] of [
-  ["standard-units", "/standard/units-and-scales"],
+  ["standard-units", "/standard/units-and-scales?view=unitStyles&entry=feet-plan"],
   ["standard-layers", "/standard/layers?entry=A-GRID"],
   ["standard-pens", "/standard/pens-and-lines"],
   ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
@@ -49,6 +47,7 @@ for (const [name, path] of [
   ["standard-codes", "/standard/codes"],
   ["standard-building", "/standard/building-lists"],
   ["standard-library", "/standard/library"],
+  ["standard-checks", "/standard/checks"],
   ["people", "/people"],
 ]) {
   await go(path);
