@@ -70,7 +70,7 @@ class Reader {
     title: string,
     before: readonly string[],
     properties: readonly Property[],
-  ): { lead: string[]; entry: Record_ }[] {
+  ): { row: number; lead: string[]; entry: Record_ }[] {
     const table = this.table(title);
     if (!table) return [];
     const wanted = [...before, ...columnsOf(properties)];
@@ -83,12 +83,14 @@ class Reader {
         at: title,
       });
     if (missing.length > 0) return [];
-    return table.rows.map((row, i) => {
+    return table.rows.flatMap((row, i) => {
+      // People part groups of rows by an empty one.
+      if (row.every((cell) => cell === null || cell === "")) return [];
       const entry: Record_ = {};
       properties.forEach((property, k) =>
         this.put(entry, property, row[places[before.length + k] ?? -1] ?? null, title, i),
       );
-      return { lead: before.map((_, k) => String(row[places[k] ?? -1] ?? "")), entry };
+      return [{ row: i, lead: before.map((_, k) => String(row[places[k] ?? -1] ?? "")), entry }];
     });
   }
 
@@ -109,12 +111,19 @@ class Reader {
     const fields = new Map<string, Record_>();
     const listed = this.table(TITLES.fields);
     const listedAt = listed?.columns.indexOf("Codes listed") ?? -1;
-    this.rows(TITLES.fields, ["Of"], SCHEME_FIELDS).forEach(({ lead, entry }, i) => {
+    for (const { row, lead, entry } of this.rows(TITLES.fields, ["Of"], SCHEME_FIELDS)) {
       const [of = ""] = lead;
-      if (listed?.rows[i]?.[listedAt] === "yes") entry["codes"] = [];
-      schemes.get(of)?.fields.push(entry);
+      if (listed?.rows[row]?.[listedAt] === "yes") entry["codes"] = [];
+      const scheme = schemes.get(of);
+      if (scheme) scheme.fields.push(entry);
+      else
+        this.problems.push({
+          code: "field-of-no-scheme",
+          message: `The field “${String(entry["id"])}” belongs to the scheme “${of}”, which is not there.`,
+          at: `${TITLES.fields}, row ${row + 2}`,
+        });
       fields.set(`${of}\n${String(entry["id"])}`, entry);
-    });
+    }
     for (const { lead, entry } of this.rows(TITLES.codes, ["Of", "Field"], SCHEME_CODES)) {
       const field = fields.get(lead.join("\n"));
       if (field) field["codes"] = [...((field["codes"] ?? []) as Record_[]), entry];
@@ -154,12 +163,20 @@ class Reader {
   private chart(): Record_ {
     const table = this.table(TITLES.chart);
     const chart: Record_ = {};
-    for (const row of table?.rows ?? []) {
+    for (const [i, row] of (table?.rows ?? []).entries()) {
       const cells = (table?.columns ?? []).slice(1).flatMap((kind, i) => {
         const state = row[i + 1];
         return state === null || state === undefined || state === "" ? [] : [[kind, String(state)] as const];
       });
-      if (cells.length > 0) chart[String(row[0])] = Object.fromEntries(cells);
+      if (cells.length === 0) continue;
+      const layer = String(row[0] ?? "");
+      if (Object.hasOwn(chart, layer))
+        this.problems.push({
+          code: "chart-row-twice",
+          message: `The layer “${layer}” stands in the showing chart already.`,
+          at: `${TITLES.chart}, row ${i + 2}`,
+        });
+      chart[layer] = Object.fromEntries(cells);
     }
     return chart;
   }
