@@ -21,6 +21,8 @@ import { runInspectJob } from "../../web/src/server/jobs/inspect-job";
 import { closeThreads } from "../../web/src/server/jobs/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
 import { digestOf } from "../../web/src/server/queries/editions";
+import type { Step } from "../../web/src/server/queries/log";
+import { stepsBetween } from "../../web/src/server/queries/standard";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
 import { DEMO_PEOPLE } from "./people";
@@ -66,35 +68,42 @@ async function load(): Promise<void> {
 
 const COORDINATOR = DEMO_PEOPLE[0].name;
 
+const HALF_A_YEAR_MS = 182 * 24 * 60 * 60 * 1000;
+
 async function loadEditions(officeId: string): Promise<void> {
-  for (const { number, summary, content } of demoEditions()) {
-    // Each was published half a year after the one before.
-    const publishedAt = new Date(Date.now() - (5 - number) * 182 * 24 * 60 * 60 * 1000);
+  const all = demoEditions();
+  for (const { number, summary, content } of all) {
+    const publishedAt = new Date(Date.now() - (all.length + 1 - number) * HALF_A_YEAR_MS);
+    const digest = digestOf(content);
     await database
       .insert(editions)
-      .values({ officeId, number, content, digest: digestOf(content), summary, publishedBy: COORDINATOR, publishedAt });
+      .values({ officeId, number, content, digest, summary, publishedBy: COORDINATOR, publishedAt });
+    const before = all.find((each) => each.number === number - 1)?.content;
+    await loadLog(officeId, publishedAt, [
+      ...(before ? stepsBetween(before, content) : []),
+      { what: "standard.published", entry: `edition ${number}`, after: { number, digest, summary } },
+    ]);
   }
-  const [before, after] = [demoEditions().at(-1)?.content, demoDraft()];
-  const pick = (content: typeof after | undefined, name: string) =>
-    content?.layers.find((layer) => layer.name === name) ?? null;
-  await database.insert(changeLog).values([
-    {
+  const last = all.at(-1)?.content;
+  if (last) await loadLog(officeId, new Date(), stepsBetween(last, demoDraft()));
+}
+
+/** The signs of the draft came from a request. */
+const whoMade = ({ entry }: Step): string =>
+  entry === "A-SIGN" ? `${COORDINATOR}, asked by ${DEMO_PEOPLE[1].name}` : COORDINATOR;
+
+async function loadLog(officeId: string, at: Date, steps: readonly Step[]): Promise<void> {
+  await database.insert(changeLog).values(
+    steps.map((step) => ({
       officeId,
-      who: COORDINATOR,
-      what: "standard.layers",
-      entry: "A-DOOR-SWNG",
-      before: pick(before, "A-DOOR-SWNG"),
-      after: pick(after, "A-DOOR-SWNG"),
-    },
-    {
-      officeId,
-      who: `${COORDINATOR}, asked by ${DEMO_PEOPLE[1].name}`,
-      what: "standard.layers",
-      entry: "A-SIGN",
-      before: null,
-      after: pick(after, "A-SIGN"),
-    },
-  ]);
+      at,
+      who: whoMade(step),
+      what: step.what,
+      entry: step.entry ?? null,
+      before: step.before ?? null,
+      after: step.after ?? null,
+    })),
+  );
 }
 
 /** People, what the reader sees, and two requests; an office of an earlier version gets them too. */

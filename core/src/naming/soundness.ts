@@ -16,7 +16,22 @@ export interface SchemeFault {
  * names that can be read in two ways. Fields of one definition that follow each other (two minor
  * groups) are filled in order, which is no second reading.
  */
-export function schemeFaults(grammar: NameGrammar): SchemeFault[] {
+export function schemeFaults(grammar: NameGrammar): readonly SchemeFault[] {
+  const text = JSON.stringify(grammar);
+  const known = remembered.get(text);
+  if (known) return known;
+  const faults = faultsOf(grammar);
+  // The one that was asked for first goes first.
+  if (remembered.size >= MOST_REMEMBERED) remembered.delete(remembered.keys().next().value ?? "");
+  remembered.set(text, faults);
+  return faults;
+}
+
+/** Each change of a standard asks for all its schemes, which seldom change; the search takes 0.1 s. */
+const remembered = new Map<string, readonly SchemeFault[]>();
+const MOST_REMEMBERED = 32;
+
+function faultsOf(grammar: NameGrammar): SchemeFault[] {
   if (grammar.fields.length === 0)
     return [{ kind: "never-matches", message: "The scheme has no fields, so no name follows it." }];
   const codes = grammar.fields.flatMap(codeFaults);

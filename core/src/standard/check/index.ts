@@ -1,3 +1,3 @@
-export { checkStandard, readStandard } from "./check";
+export { checkChanged, checkStandard, readStandard } from "./check";
 export type { CheckedStandard } from "./check";
 export { frameProblems } from "./frames";

@@ -11,6 +11,7 @@ import { LineTypeEntry, PenEntry, PenScheduleEntry } from "./pens";
 import { FrameEntry, SeriesEntry, SheetSizeEntry } from "./sheets";
 import { FontEntry, TextStyleEntry } from "./text";
 import { ReductionEntry, ScaleEntry, UnitStyleEntry } from "./units";
+import { LISTS } from "../chapters";
 import { SEVERITIES, STANDARD_FORMAT, type Severity } from "./choices";
 
 /** What an edition says of one rule. */
@@ -38,32 +39,32 @@ export class OfficeStandard {
   @Matches(/^(draft|[1-9][0-9]{0,5})$/) edition!: string;
   /** The system that the office works in where nothing else is said. */
   @IsIn(["metric", "feet-inches"]) units!: "metric" | "feet-inches";
-  @ListOf(() => UnitStyleEntry, 40) unitStyles!: UnitStyleEntry[];
-  @ListOf(() => ScaleEntry, 200) scales!: ScaleEntry[];
-  @ListOf(() => ReductionEntry, 20) reductions!: ReductionEntry[];
+  @ListOf(() => UnitStyleEntry, LISTS.unitStyles.most) unitStyles!: UnitStyleEntry[];
+  @ListOf(() => ScaleEntry, LISTS.scales.most) scales!: ScaleEntry[];
+  @ListOf(() => ReductionEntry, LISTS.reductions.most) reductions!: ReductionEntry[];
   @Part(() => NamingChapter) naming!: NamingChapter;
-  @ListOf(() => LayerEntry, 20_000) layers!: LayerEntry[];
-  @ListOf(() => PenEntry, 200) pens!: PenEntry[];
-  @ListOf(() => LineTypeEntry, 200) lineTypes!: LineTypeEntry[];
-  @ListOf(() => PenScheduleEntry, 100) penSchedules!: PenScheduleEntry[];
-  @ListOf(() => HatchEntry, 500) hatches!: HatchEntry[];
-  @ListOf(() => TextStyleEntry, 200) textStyles!: TextStyleEntry[];
-  @ListOf(() => FontEntry, 100) fonts!: FontEntry[];
-  @ListOf(() => DimensionStyleEntry, 100) dimensionStyles!: DimensionStyleEntry[];
-  @ListOf(() => KindEntry, 100) kinds!: KindEntry[];
+  @ListOf(() => LayerEntry, LISTS.layers.most) layers!: LayerEntry[];
+  @ListOf(() => PenEntry, LISTS.pens.most) pens!: PenEntry[];
+  @ListOf(() => LineTypeEntry, LISTS.lineTypes.most) lineTypes!: LineTypeEntry[];
+  @ListOf(() => PenScheduleEntry, LISTS.penSchedules.most) penSchedules!: PenScheduleEntry[];
+  @ListOf(() => HatchEntry, LISTS.hatches.most) hatches!: HatchEntry[];
+  @ListOf(() => TextStyleEntry, LISTS.textStyles.most) textStyles!: TextStyleEntry[];
+  @ListOf(() => FontEntry, LISTS.fonts.most) fonts!: FontEntry[];
+  @ListOf(() => DimensionStyleEntry, LISTS.dimensionStyles.most) dimensionStyles!: DimensionStyleEntry[];
+  @ListOf(() => KindEntry, LISTS.kinds.most) kinds!: KindEntry[];
   /** By layer, then by drawing kind. */
   @IsObject() showing!: ShowingChart;
-  @ListOf(() => SheetSizeEntry, 200) sheetSizes!: SheetSizeEntry[];
-  @ListOf(() => FrameEntry, 100) frames!: FrameEntry[];
-  @ListOf(() => SeriesEntry, 200) series!: SeriesEntry[];
-  @ListOf(() => LegendCodeEntry, 5000) codes!: LegendCodeEntry[];
-  @ListOf(() => LabelPatternEntry, 100) labelPatterns!: LabelPatternEntry[];
+  @ListOf(() => SheetSizeEntry, LISTS.sheetSizes.most) sheetSizes!: SheetSizeEntry[];
+  @ListOf(() => FrameEntry, LISTS.frames.most) frames!: FrameEntry[];
+  @ListOf(() => SeriesEntry, LISTS.series.most) series!: SeriesEntry[];
+  @ListOf(() => LegendCodeEntry, LISTS.codes.most) codes!: LegendCodeEntry[];
+  @ListOf(() => LabelPatternEntry, LISTS.labelPatterns.most) labelPatterns!: LabelPatternEntry[];
   /** Order of the groups of codes in a legend. */
   @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) legendOrder!: string[];
-  @ListOf(() => WallTypeEntry, 500) wallTypes!: WallTypeEntry[];
-  @ListOf(() => OpeningEntry, 1000) openings!: OpeningEntry[];
-  @ListOf(() => SlopeEntry, 100) slopes!: SlopeEntry[];
-  @ListOf(() => StandardNoteEntry, 500) notes!: StandardNoteEntry[];
+  @ListOf(() => WallTypeEntry, LISTS.wallTypes.most) wallTypes!: WallTypeEntry[];
+  @ListOf(() => OpeningEntry, LISTS.openings.most) openings!: OpeningEntry[];
+  @ListOf(() => SlopeEntry, LISTS.slopes.most) slopes!: SlopeEntry[];
+  @ListOf(() => StandardNoteEntry, LISTS.notes.most) notes!: StandardNoteEntry[];
   @Part(() => ToleranceChapter) tolerances!: ToleranceChapter;
   /** Settings by rule id; a rule that is not named keeps its default. */
   @IsObject() rules!: Record<string, RuleSetting>;

@@ -18,7 +18,11 @@ export default async function RequestsPage({
   // The standard is the office's own; readers of single plan sets ask without seeing it.
   const standard = may(who.role, "see-office") ? draft.content : withoutEntries(draft.content);
   return (
-    <DraftProvider initial={{ standard, version: draft.version }} mayEdit={may(who.role, "edit-standard")}>
+    <DraftProvider
+      officeId={who.officeId}
+      initial={{ standard, version: draft.version }}
+      mayEdit={may(who.role, "edit-standard")}
+    >
       <RequestsView
         mayDecide={may(who.role, "decide")}
         chosen={typeof request === "string" ? request : null}

@@ -39,6 +39,7 @@ export function StandardPlace({
   return (
     <DraftProvider
       key={state.version}
+      officeId={who.officeId}
       initial={{ standard: state.standard, version: state.version }}
       mayEdit={may(who.role, "edit-standard")}
     >

@@ -105,7 +105,8 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
           my: 1.5,
           position: "sticky",
           zIndex: 3,
-          bottom: 0,
+          // The panel's own padding below it would show what is scrolled past.
+          bottom: -16,
           bgcolor: "background.default",
           py: 1,
         }}

@@ -9,6 +9,7 @@ import { useRef, useState, type ReactNode } from "react";
 import { CHAPTERS } from "@hemstitch/core/standard/plain";
 import { Page } from "../shared/Page";
 import { useDraft } from "./draft";
+import { useChangeCount } from "./change-count";
 
 const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
 
@@ -32,7 +33,8 @@ export function StandardFrame({
   chapter: string;
   children: ReactNode;
 }) {
-  const { standard, mayEdit, saving } = useDraft();
+  const { standard, mayEdit, saving, undo, redo, undoes, redoes } = useDraft();
+  const changes = useChangeCount(editions.changes);
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", overflow: "hidden" }}>
       <Page
@@ -40,14 +42,24 @@ export function StandardFrame({
         lead={`${standard.name} · ${editions.inForce === null ? "nothing published yet" : `edition ${editions.inForce} in force`}${saving ? " · storing…" : ""}`}
         actions={
           <>
+            {mayEdit && (
+              <>
+                <Button onClick={undo} disabled={undoes === null} title={undoes ? `Take back: ${undoes}` : undefined}>
+                  Undo
+                </Button>
+                <Button onClick={redo} disabled={redoes === null} title={redoes ? `Make again: ${redoes}` : undefined}>
+                  Redo
+                </Button>
+              </>
+            )}
             <Button
               component={Link}
               href="/standard/editions"
-              variant={editions.changes > 0 ? "contained" : "outlined"}
+              variant={changes > 0 ? "contained" : "outlined"}
               aria-current={chapter === "editions" ? "page" : undefined}
             >
-              {editions.changes > 0
-                ? `Draft: ${editions.changes.toLocaleString("en")} ${editions.changes === 1 ? "change" : "changes"}`
+              {changes > 0
+                ? `Draft: ${changes.toLocaleString("en")} ${changes === 1 ? "change" : "changes"}`
                 : "Editions"}
             </Button>
             <InAndOut mayEdit={mayEdit} />

@@ -15,29 +15,9 @@ import { useNotice } from "../shared/Notice";
 import type { Conflict } from "./ConflictDialog";
 import { cellsLost, inverseEdits, type CellEdit } from "./inverse";
 import { factsAsNow, withFacts, type Facts } from "./facts";
+import { keepSteps, keptSteps, stepInWords, withStep, type Step, type Steps, type WhichScheme } from "./steps";
 
 const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog));
-
-/** One's own change, with the way back. */
-type Step =
-  | {
-      readonly kind: "list";
-      readonly list: ListName;
-      readonly forth: readonly EntryEdit[];
-      readonly back: readonly EntryEdit[];
-      /** Cells of the showing chart that went with what was removed. */
-      readonly lost: readonly CellEdit[];
-    }
-  | { readonly kind: "cells"; readonly forth: readonly CellEdit[]; readonly back: readonly CellEdit[] }
-  | { readonly kind: "scheme"; readonly which: WhichScheme; readonly forth: SchemeEntry; readonly back: SchemeEntry }
-  | { readonly kind: "facts"; readonly forth: Facts; readonly back: Facts };
-
-type WhichScheme = "layers" | "sheets";
-
-interface Steps {
-  readonly done: readonly Step[];
-  readonly undone: readonly Step[];
-}
 
 interface Draft {
   readonly standard: OfficeStandard;
@@ -53,8 +33,9 @@ interface Draft {
   readonly editFacts: (facts: Facts) => Promise<boolean>;
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly canUndo: boolean;
-  readonly canRedo: boolean;
+  /** What would be taken back, in words; null where there is nothing. */
+  readonly undoes: string | null;
+  readonly redoes: string | null;
 }
 
 const Context = createContext<Draft | null>(null);
@@ -67,8 +48,6 @@ export function useDraft(): Draft {
 
 /** The draft around this, where there is one. */
 export const useDraftIfAny = (): Draft | null => useContext(Context);
-
-const MOST_STEPS = 200;
 
 const withCells = (standard: OfficeStandard, cells: readonly CellEdit[]): OfficeStandard => {
   const showing = { ...standard.showing };
@@ -83,10 +62,12 @@ const withCells = (standard: OfficeStandard, cells: readonly CellEdit[]): Office
 
 /** The draft of the office standard in the browser: edits are stored at once, in turn, and can be taken back. */
 export function DraftProvider({
+  officeId,
   initial,
   mayEdit,
   children,
 }: {
+  officeId: string;
   initial: { readonly standard: OfficeStandard; readonly version: number };
   mayEdit: boolean;
   children: ReactNode;
@@ -94,9 +75,9 @@ export function DraftProvider({
   const notice = useNotice();
   const [state, setState] = useState(initial);
   const current = useRef(initial);
-  const [{ done, undone }, setSteps] = useState<Steps>({ done: [], undone: [] });
+  const [{ done, undone }, setSteps] = useState(() => keptSteps(officeId, initial.version));
   // What is in turn must see what the turn before left, not what was drawn last.
-  const steps = useRef<Steps>({ done: [], undone: [] });
+  const steps = useRef<Steps>({ done, undone });
   const [saving, setSaving] = useState(false);
   const [conflict, setConflict] = useState<{
     list: ListName;
@@ -184,10 +165,14 @@ export function DraftProvider({
     [notice, send],
   );
 
-  const stepsBecome = useCallback((next: Steps) => {
-    steps.current = next;
-    setSteps(next);
-  }, []);
+  const stepsBecome = useCallback(
+    (next: Steps) => {
+      steps.current = next;
+      setSteps(next);
+      keepSteps(officeId, current.current.version, next);
+    },
+    [officeId],
+  );
 
   const storeScheme = useCallback(
     async (which: WhichScheme, scheme: SchemeEntry): Promise<boolean> => {
@@ -212,10 +197,7 @@ export function DraftProvider({
     [notice, send],
   );
 
-  const note = useCallback(
-    (step: Step) => stepsBecome({ done: [...steps.current.done, step].slice(-MOST_STEPS), undone: [] }),
-    [stepsBecome],
-  );
+  const note = useCallback((step: Step) => stepsBecome(withStep(steps.current, step)), [stepsBecome]);
 
   const edit = useCallback(
     (list: ListName, forth: readonly EntryEdit[]): Promise<boolean> =>
@@ -298,20 +280,26 @@ export function DraftProvider({
     void inTurn(async () => {
       const { done: behind, undone: ahead } = steps.current;
       const last = behind.at(-1);
-      if (last && (await replay(last, "back"))) stepsBecome({ done: behind.slice(0, -1), undone: [...ahead, last] });
+      if (!last || !(await replay(last, "back"))) return;
+      stepsBecome({ done: behind.slice(0, -1), undone: [...ahead, last] });
+      // It may have been made in another chapter.
+      notice(`Taken back: ${stepInWords(last)}.`, "info");
     });
-  }, [inTurn, replay, stepsBecome]);
+  }, [inTurn, notice, replay, stepsBecome]);
 
   const redo = useCallback(() => {
     void inTurn(async () => {
       const { done: behind, undone: ahead } = steps.current;
       const last = ahead.at(-1);
-      if (last && (await replay(last, "forth"))) stepsBecome({ done: [...behind, last], undone: ahead.slice(0, -1) });
+      if (!last || !(await replay(last, "forth"))) return;
+      stepsBecome({ done: [...behind, last], undone: ahead.slice(0, -1) });
+      notice(`Made again: ${stepInWords(last)}.`, "info");
     });
-  }, [inTurn, replay, stepsBecome]);
+  }, [inTurn, notice, replay, stepsBecome]);
 
   useUndoKeys(undo, redo);
 
+  const [last, next] = [done.at(-1), undone.at(-1)];
   const draft = useMemo<Draft>(
     () => ({
       ...state,
@@ -324,10 +312,10 @@ export function DraftProvider({
       editFacts,
       undo,
       redo,
-      canUndo: done.length > 0,
-      canRedo: undone.length > 0,
+      undoes: last ? stepInWords(last) : null,
+      redoes: next ? stepInWords(next) : null,
     }),
-    [state, mayEdit, saving, edit, adopt, editCells, editScheme, editFacts, undo, redo, done.length, undone.length],
+    [state, mayEdit, saving, edit, adopt, editCells, editScheme, editFacts, undo, redo, last, next],
   );
   return (
     <Context.Provider value={draft}>

@@ -3,7 +3,7 @@ import { and, desc, eq, sql } from "drizzle-orm";
 import {
   applyEdits,
   canonical,
-  checkStandard,
+  checkChanged,
   entriesOf,
   keyOf,
   LIST_NAMES,
@@ -120,7 +120,7 @@ export async function changeDraft(
     const current = await draftOf(asker.officeId, transaction);
     const changed = change(current.content, current.version);
     if ("kind" in changed) return changed;
-    const checked = checkStandard(storable(changed.content));
+    const checked = checkChanged(current.content, storableChange(current.content, changed.content));
     if (!checked.ok)
       return {
         kind: "wrong",
@@ -135,6 +135,18 @@ export async function changeDraft(
     await note(asker, changed.steps, transaction);
     return { kind: "saved", version, merged: changed.merged ?? [] };
   });
+}
+
+/** What is new in a standard as the database takes it; what was in the draft stays the same object. */
+function storableChange(before: OfficeStandard, after: OfficeStandard): OfficeStandard {
+  const parts = Object.entries(after).map(([name, value]: [string, unknown]) => {
+    const was: unknown = before[name as keyof OfficeStandard];
+    if (value === was) return [name, value];
+    if (!Array.isArray(value) || !Array.isArray(was)) return [name, storable(value)];
+    const stored = new Set<unknown>(was);
+    return [name, value.map((entry: unknown) => (stored.has(entry) ? entry : storable(entry)))];
+  });
+  return Object.fromEntries(parts) as OfficeStandard;
 }
 
 const same = (list: ListName, a: Entry, b: Entry): boolean =>
@@ -205,7 +217,7 @@ function edit(
 const FACTS = ["name", "units", "naming", "showing", "legendOrder", "tolerances", "rules"] as const;
 
 /** Every entry and fact in which two standards differ: nothing that a draft said is lost when it is replaced. */
-function stepsBetween(before: OfficeStandard, after: OfficeStandard): Step[] {
+export function stepsBetween(before: OfficeStandard, after: OfficeStandard): Step[] {
   const lists = LIST_NAMES.flatMap((list): Step[] => {
     const [was, is] = [before, after].map(
       (standard) => new Map(entriesOf(standard, list).map((entry) => [keyOf(list, entry), orderedEntry(list, entry)])),

@@ -33,7 +33,7 @@ export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
         width: "100%",
         borderCollapse: "collapse",
         fontSize: 13,
-        "& th, & td": { textAlign: "left", py: 0.5, pr: 2, borderBottom: "1px solid", borderColor: "divider" },
+        "& th, & td": { textAlign: "left", py: 0.5, pl: 1, pr: 1, borderBottom: "1px solid", borderColor: "divider" },
         "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1, fontWeight: 600 },
         "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
         "& tbody th": { fontWeight: 400, fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },

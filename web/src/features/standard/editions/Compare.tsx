@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Difference } from "@hemstitch/core/standard/plain";
 import { sendFile, wordsOf } from "../../shared/api";
 import { ChangeWords } from "./ChangeList";
@@ -13,26 +13,24 @@ import type { EditionRow } from "./EditionList";
 /** Any two editions, the draft, or a file against one of them, entry by entry. */
 export function Compare({ editions }: { editions: readonly EditionRow[] }) {
   const [from, setFrom] = useState(String(editions[1]?.number ?? editions[0]?.number ?? "draft"));
-  const [to, setTo] = useState("draft");
+  // What the draft changes stands in a view of its own.
+  const [to, setTo] = useState(editions[1] ? String(editions[0]?.number) : "draft");
   const [file, setFile] = useState<File | null>(null);
-  const [found, setFound] = useState<readonly Difference[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [{ found, problem }, setAnswer] = useState<{ found?: readonly Difference[]; problem?: string }>({});
   const input = useRef<HTMLInputElement>(null);
   const options = ["draft", ...editions.map((edition) => String(edition.number))];
   const words = (option: string): string => (option === "draft" ? "The draft" : `Edition ${option}`);
-  const compare = async (): Promise<void> => {
-    setProblem(null);
-    try {
-      const query = new URLSearchParams({ from, to: file ? "file" : to }).toString();
-      setFound(
-        (await sendFile<{ differences: Difference[] }>(`/api/standard/compare?${query}`, file ?? new Blob([])))
-          .differences,
-      );
-    } catch (error) {
-      setProblem(wordsOf(error));
-      setFound(null);
-    }
-  };
+  useEffect(() => {
+    let newer = false;
+    const query = new URLSearchParams({ from, to: file ? "file" : to }).toString();
+    sendFile<{ differences: Difference[] }>(`/api/standard/compare?${query}`, file ?? new Blob([])).then(
+      ({ differences }) => newer || setAnswer({ found: differences }),
+      (error: unknown) => newer || setAnswer({ problem: wordsOf(error) }),
+    );
+    return () => {
+      newer = true;
+    };
+  }, [from, to, file]);
   return (
     <Box sx={{ maxWidth: 900 }}>
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mb: 2, pt: 1 }}>
@@ -73,12 +71,13 @@ export function Compare({ editions }: { editions: readonly EditionRow[] }) {
           hidden
           accept=".json,.xlsx"
           data-testid="compare-file"
-          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+          onChange={(event) => {
+            setFile(event.target.files?.[0] ?? null);
+            // The same file, changed meanwhile, may be chosen again.
+            event.target.value = "";
+          }}
         />
         <Button onClick={() => input.current?.click()}>A file…</Button>
-        <Button variant="contained" onClick={() => void compare()}>
-          Compare
-        </Button>
       </Box>
       {problem && (
         <Typography role="alert" color="error">

@@ -25,7 +25,7 @@ const TURN: readonly (Showing | null)[] = ["drawn", "faint", "left-out", null];
 
 /** Layers against drawing kinds: by keyboard, by dragging over cells, by family. Undecided cells are loud. */
 export default function ShowingChart() {
-  const { standard, mayEdit, editCells, undo, redo, canUndo, canRedo } = useDraft();
+  const { standard, mayEdit, editCells } = useDraft();
   const [filter, setFilter] = useState("");
   const [undecidedOnly, setUndecidedOnly] = useState(false);
   const { kinds, showing } = standard;
@@ -149,12 +149,6 @@ export default function ShowingChart() {
                 {SHOWING_WORDS[state]}
               </Button>
             ))}
-            <Button onClick={undo} disabled={!canUndo}>
-              Undo
-            </Button>
-            <Button onClick={redo} disabled={!canRedo}>
-              Redo
-            </Button>
           </>
         )}
       </Box>

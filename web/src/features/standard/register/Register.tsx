@@ -22,9 +22,9 @@ interface Props {
   readonly onAdd: () => void;
 }
 
-/** A list's register: filter, sort, editing in place, several at once, paste from a spreadsheet, undo. */
+/** A list's register: filter, sort, editing in place, several at once, paste from a spreadsheet. */
 export function Register({ list, chosen, onChoose, onAdd }: Props) {
-  const { standard, mayEdit, edit, undo, redo, canUndo, canRedo } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   const notice = useNotice();
   const [filter, setFilter] = useState("");
   const [many, setMany] = useState<ReadonlySet<string>>(new Set());
@@ -59,12 +59,6 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
             : `${rows.length.toLocaleString("en")} of ${entries.length.toLocaleString("en")}`}
         </Typography>
         <Box sx={{ flex: 1 }} />
-        <Button onClick={undo} disabled={!canUndo}>
-          Undo
-        </Button>
-        <Button onClick={redo} disabled={!canRedo}>
-          Redo
-        </Button>
         {mayEdit && (
           <Button onClick={() => setTable({ cells: "" })} sx={{ whiteSpace: "nowrap" }}>
             Paste or import

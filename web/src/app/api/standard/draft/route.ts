@@ -1,14 +1,13 @@
-import { differences, remarks } from "@hemstitch/core/standard";
+import { differences } from "@hemstitch/core/standard";
 import { answer, guarded } from "@/server/access/guarded";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
-/** The draft with what it changes from the edition in force, and what is odd about it. */
+/** The draft with what it changes from the edition in force. */
 export const GET = guarded("see-office", async (asker) => {
   const [draft, edition] = await Promise.all([draftOf(asker.officeId), editionInForce(asker.officeId)]);
   return answer({
     version: draft.version,
     edition: edition?.number ?? null,
     changes: edition ? differences(edition.content, draft.content) : [],
-    remarks: remarks(draft.content),
   });
 });
