@@ -191,7 +191,7 @@ test("the log is filtered and goes out as CSV", async ({ page }) => {
   const [head, ...rows] = readFileSync(await download.path(), "utf8")
     .trim()
     .split("\r\n");
-  expect(head).toBe("When,Who,What,Entry,From,To");
+  expect(head).toBe("When,Who,What,Entry,Change,From,To");
   expect(rows.every((row) => row.includes("A-DOOR-SWNG"))).toBe(true);
   await page.getByLabel("Entry").fill("nothing is called so");
   await expect(page.getByText("Nothing matches.")).toBeVisible();

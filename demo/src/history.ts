@@ -5,16 +5,16 @@ const layer = (standard: OfficeStandard, name: string) => standard.layers.find((
 
 /** The editions that the demo office has published, oldest first, with what was new in each. Invented. */
 export function demoEditions(): { number: number; summary: string; content: OfficeStandard }[] {
-  const first = demoStandard();
-  first.hatches = first.hatches.filter((hatch) => hatch.id !== "floor-tile");
-  const glaz = layer(first, "A-GLAZ");
-  if (glaz) glaz.pen = "0.18";
-  const second = demoStandard();
+  const third = demoStandard();
+  third.codes = third.codes.filter((code) => code.code !== "TB");
+  const second = structuredClone(third);
   const sills = layer(second, "A-GLAZ-SILL");
   if (sills) sills.pen = "0.13";
   second.openings = second.openings.slice(0, 5);
-  const third = demoStandard();
-  third.codes = third.codes.filter((code) => code.code !== "TB");
+  const first = structuredClone(second);
+  first.hatches = first.hatches.filter((hatch) => hatch.id !== "floor-tile");
+  const glaz = layer(first, "A-GLAZ");
+  if (glaz) glaz.pen = "0.18";
   const summaries = [
     "The first edition: what we had agreed on by word of mouth.",
     "Glass goes from 0.18 to 0.25, so that it survives the half-size print. Floor tile has a hatch of its own.",

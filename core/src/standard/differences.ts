@@ -100,11 +100,12 @@ function keyed<T>(
 
 function inList(list: ListName, a: readonly Entry[], b: readonly Entry[]): Difference[] {
   return keyed(a, b, (entry) => keyOf(list, entry)).flatMap(([key, from, to]) =>
-    !from || !to ? [addedOrRemoved(list, key, LISTS[list].one, Boolean(to))] : inEntry(list, key, from, to),
+    !from || !to ? [addedOrRemoved(list, key, LISTS[list].one, Boolean(to))] : entryDifferences(list, key, from, to),
   );
 }
 
-function inEntry(list: ListName, entry: string, from: Entry, to: Entry): Difference[] {
+/** In what two states of one entry differ; `entry` is what it is called in the words. */
+export function entryDifferences(list: ListName, entry: string, from: Entry, to: Entry): Difference[] {
   if (same(from, to)) return [];
   const own = inProperties(list, entry, PROPERTIES[list], from, to);
   const parts = (PARTS[list] ?? []).flatMap((part) => {
@@ -117,8 +118,8 @@ function inEntry(list: ListName, entry: string, from: Entry, to: Entry): Differe
       return inProperties(list, name, part.properties, before, after);
     }).flat();
   });
-  const pattern =
-    list === "labelPatterns" ? scheme(list, from["pattern"] as SchemeEntry, to["pattern"] as SchemeEntry) : [];
+  const [was, is] = [from["pattern"], to["pattern"]] as (SchemeEntry | undefined)[];
+  const pattern = list === "labelPatterns" && was && is ? scheme(list, was, is) : [];
   return [...own, ...parts, ...pattern];
 }
 

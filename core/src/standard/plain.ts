@@ -9,7 +9,7 @@ export * from "./properties";
 export { frameProblems } from "./check/frames";
 export { blankEntry, withoutEntries } from "./blank-entry";
 export { canonical, orderedEntry, writeStandard } from "./canonical";
-export { differences } from "./differences";
+export { differences, entryDifferences } from "./differences";
 export type { Difference } from "./differences";
 export { applyEdits, mergeEntry } from "./edits";
 export type { EntryEdit, Merged } from "./edits";

@@ -534,8 +534,8 @@ describe("the log", () => {
     const { bytes, name } = await coordinator.file(log.GET, { format: "csv" });
     expect(name).toBe("log.csv");
     const [head, ...rows] = new TextDecoder().decode(bytes).trim().split("\r\n");
-    expect(head).toBe("When,Who,What,Entry,From,To");
-    expect(rows[0]).toMatch(/^\d{4}-\d\d-\d\dT.*Ida Fenn,standard\.rules,layer\/empty,,"""off"""$/);
+    expect(head).toBe("When,Who,What,Entry,Change,From,To");
+    expect(rows[0]).toMatch(/^\d{4}-\d\d-\d\dT.*Ida Fenn,standard\.rules,layer\/empty,off,,"""off"""$/);
     expect(rows).toHaveLength(2);
   });
 });

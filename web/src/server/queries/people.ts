@@ -54,10 +54,11 @@ export type MemberChanged = "changed" | "missing" | "last-coordinator";
 export async function changeMember(asker: Asker, memberId: string, role: Role | null): Promise<MemberChanged> {
   return database().transaction(async (transaction): Promise<MemberChanged> => {
     const rows = await transaction
-      .select({ id: members.id, role: members.role, userId: members.userId })
+      .select({ id: members.id, role: members.role, userId: members.userId, name: users.name })
       .from(members)
+      .innerJoin(users, eq(users.id, members.userId))
       .where(eq(members.officeId, asker.officeId))
-      .for("update");
+      .for("update", { of: members });
     const row = rows.find((each) => each.id === memberId);
     if (!row) return "missing";
     const others = rows.filter((each) => each.role === "coordinator" && each.id !== memberId);
@@ -73,7 +74,7 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
       [
         {
           what: role === null ? "people.removed" : "people.role",
-          entry: row.userId,
+          entry: row.name,
           before: { role: row.role },
           after: { role },
         },
@@ -88,25 +89,27 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
 export async function sharePlanSets(asker: Asker, memberId: string, planSetIds: readonly string[]): Promise<boolean> {
   return database().transaction(async (transaction) => {
     const [member] = await transaction
-      .select({ userId: members.userId })
+      .select({ userId: members.userId, name: users.name })
       .from(members)
+      .innerJoin(users, eq(users.id, members.userId))
       .where(and(eq(members.id, memberId), eq(members.officeId, asker.officeId)));
     if (!member) return false;
     const own = await transaction
-      .select({ id: planSets.id })
+      .select({ id: planSets.id, name: planSets.name })
       .from(planSets)
       .where(eq(planSets.officeId, asker.officeId));
     for (const { id } of own)
       await transaction
         .delete(planSetReaders)
         .where(and(eq(planSetReaders.userId, member.userId), eq(planSetReaders.planSetId, id)));
-    const wanted = own
-      .filter(({ id }) => planSetIds.includes(id))
-      .map(({ id }) => ({ planSetId: id, userId: member.userId }));
-    if (wanted.length > 0) await transaction.insert(planSetReaders).values(wanted);
+    const wanted = own.filter(({ id }) => planSetIds.includes(id));
+    if (wanted.length > 0)
+      await transaction
+        .insert(planSetReaders)
+        .values(wanted.map(({ id }) => ({ planSetId: id, userId: member.userId })));
     await note(
       asker,
-      [{ what: "people.shared", entry: member.userId, after: { planSets: wanted.map((each) => each.planSetId) } }],
+      [{ what: "people.shared", entry: member.name, after: { planSets: wanted.map((each) => each.name) } }],
       transaction,
     );
     return true;

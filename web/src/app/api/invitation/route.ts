@@ -60,7 +60,7 @@ export const POST = open(async (request) => {
         [
           {
             what: "people.joined",
-            entry: userId,
+            entry: email,
             after: { role: invitation.role, invitedBy: invitation.invitedBy },
           },
         ],

@@ -1,4 +1,5 @@
 import { writeCsv } from "@hemstitch/core/tables";
+import { changeInWords } from "@/features/standard/editions/log-words";
 import { answer, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
 import { logOf, type LogFilter } from "@/server/queries/log";
@@ -34,12 +35,13 @@ export const GET = guarded("see-office", async (asker, request) => {
   const text = (value: unknown): string => (value === null || value === undefined ? "" : JSON.stringify(value));
   const csv = writeCsv({
     title: "Log",
-    columns: ["When", "Who", "What", "Entry", "From", "To"],
+    columns: ["When", "Who", "What", "Entry", "Change", "From", "To"],
     rows: rows.map((row) => [
       row.at.toISOString(),
       row.who,
       row.what,
       row.entry ?? "",
+      changeInWords(row),
       text(row.before),
       text(row.after),
     ]),

@@ -5,17 +5,13 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
-import { isListName, LISTS } from "@hemstitch/core/standard/plain";
 import { getJson, wordsOf } from "../../shared/api";
+import { changeInWords, whatInWords, type LogLine } from "./log-words";
 
-interface Row {
+interface Row extends LogLine {
   readonly id: number;
   readonly at: string;
   readonly who: string;
-  readonly what: string;
-  readonly entry: string | null;
-  readonly before: unknown;
-  readonly after: unknown;
 }
 
 const ABOUT = [
@@ -28,31 +24,6 @@ const ABOUT = [
   ["plan-set.", "plan sets"],
   ["file.", "files"],
 ] as const;
-
-/** `standard.layers` → “layer”. */
-const whatWords = (what: string): string => {
-  const name = what.split(".")[1] ?? "";
-  return isListName(name) ? LISTS[name].one : what.replaceAll(/[.-]/g, " ");
-};
-
-/** What of an entry changed, from what to what; an entry that is new or gone is told as that. */
-function changeWords(before: unknown, after: unknown): string {
-  if (before === null || before === undefined)
-    return after === null || after === undefined ? "" : typeof after === "object" ? "added" : `→ ${String(after)}`;
-  if (after === null || after === undefined)
-    return typeof before === "object" ? "removed" : `${String(before)} → nothing`;
-  if (typeof before !== "object" || typeof after !== "object") return `${String(before)} → ${String(after)}`;
-  const [a, b] = [before as Record<string, unknown>, after as Record<string, unknown>];
-  return [...new Set([...Object.keys(a), ...Object.keys(b)])]
-    .filter((key) => JSON.stringify(a[key]) !== JSON.stringify(b[key]))
-    .map((key) => `${key} ${short(a[key])} → ${short(b[key])}`)
-    .join("; ");
-}
-
-const short = (value: unknown): string => {
-  const text = value === undefined ? "nothing" : typeof value === "string" ? value : JSON.stringify(value);
-  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
-};
 
 const SHOW_EMPTY = { select: { displayEmpty: true }, inputLabel: { shrink: true } } as const;
 
@@ -167,9 +138,9 @@ export function Log({ people }: { people: readonly string[] }) {
               </td>
               <td>{row.who}</td>
               <td>
-                {whatWords(row.what)} {row.entry && <code>{row.entry}</code>}
+                {whatInWords(row.what)} {row.entry && <code>{row.entry}</code>}
               </td>
-              <td style={{ overflowWrap: "anywhere" }}>{changeWords(row.before, row.after)}</td>
+              <td style={{ overflowWrap: "anywhere" }}>{changeInWords(row)}</td>
             </tr>
           ))}
         </tbody>

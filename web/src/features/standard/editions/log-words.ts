@@ -1,0 +1,79 @@
+import { entryDifferences, isListName, LISTS, type Entry } from "@hemstitch/core/standard/plain";
+
+/** A line of the log: what was changed, which entry of it, from what to what. */
+export interface LogLine {
+  readonly what: string;
+  readonly entry: string | null;
+  readonly before: unknown;
+  readonly after: unknown;
+}
+
+const WHAT: Readonly<Record<string, string>> = {
+  "standard.published": "published",
+  "standard.replaced": "draft replaced",
+  "standard.rolled-back": "draft rolled back",
+  "standard.showing": "showing chart,",
+  "standard.rules": "rule",
+  "standard.naming.layers": "scheme of layer names",
+  "standard.naming.sheets": "scheme of sheet numbers",
+  "standard.defaultLayers": "default layers",
+  "standard.textStyleNames": "names of text styles",
+  "standard.legendOrder": "order of legends",
+  "file.mend": "mended",
+};
+
+/** `standard.layers` → “layer”. */
+export function whatInWords(what: string): string {
+  const name = what.split(".")[1] ?? "";
+  return WHAT[what] ?? (isListName(name) ? LISTS[name].one : what.replaceAll(/[.-]/g, " "));
+}
+
+/** From what to what, as people call it; an entry that is new or gone is told as that. */
+export function changeInWords({ what, entry, before, after }: LogLine): string {
+  const list = what.startsWith("standard.") ? what.slice("standard.".length) : "";
+  if (isListName(list)) {
+    if (!isObject(before) || !isObject(after)) return isObject(after) ? "added" : "removed";
+    const name = entry ?? "";
+    return entryDifferences(list, name, before, after)
+      .map(({ words }) => (words.startsWith(name) ? words.slice(name.length).replace(/^[:,] /, "") : words))
+      .join("; ");
+  }
+  if (isObject(before) || isObject(after)) return inProperties(before, after);
+  return before === null || before === undefined ? short(after) : `${short(before)} → ${short(after)}`;
+}
+
+const isObject = (value: unknown): value is Entry =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+/** Properties that both have, from and to; where nothing was before, what there is now. */
+function inProperties(before: unknown, after: unknown): string {
+  const [a, b] = [isObject(before) ? before : {}, isObject(after) ? after : {}];
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])]
+    .filter((name) => !isInternal(name) && JSON.stringify(a[name] ?? null) !== JSON.stringify(b[name] ?? null))
+    .map((name) =>
+      name in a && name in b
+        ? `${spaced(name)} ${short(a[name])} → ${short(b[name])}`
+        : `${spaced(name)} ${short(name in b ? b[name] : a[name])}`,
+    )
+    .join("; ");
+}
+
+/** What names a row of the database says nothing to people. */
+const isInternal = (name: string): boolean => /Id$/.test(name);
+
+/** `invitedBy` → “invited by”. */
+const spaced = (name: string): string => name.replaceAll(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+const LONGEST = 60;
+
+function short(value: unknown): string {
+  const text =
+    value === undefined || value === null || value === ""
+      ? "nothing"
+      : typeof value === "string"
+        ? value
+        : Array.isArray(value)
+          ? value.map((each) => (typeof each === "string" ? each : JSON.stringify(each))).join(", ")
+          : JSON.stringify(value);
+  return text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text || "nothing";
+}
