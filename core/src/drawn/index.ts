@@ -1,6 +1,7 @@
 export { asKind } from "./as-kind";
 export { layRows, lengthStyle, rowsDrawn } from "./dimension-rows";
 export type { LaidRow, RowStops } from "./dimension-rows";
+export { drawLeader, labelFrom } from "./leader";
 export { drawRows, drawTerminator } from "./draw-dimensions";
 export type { Side } from "./draw-dimensions";
 export { hatchLines, startOf } from "./hatch-lines";

@@ -1,4 +1,4 @@
-import { drawRows, drawTerminator, hatchLines, layRows, type RowStops } from "../drawn";
+import { drawLeader, drawRows, hatchLines, layRows, type RowStops } from "../drawn";
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry, HatchEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
@@ -57,17 +57,10 @@ export function dimensionSpecimen(style: DimensionStyleEntry, { lookup, standard
       board.ink(0).fillInk(0).pen(fine);
       drawRows(board, style, textMm, above, { from: [origin[0], origin[1] + depth], alongDeg: 0, out: 1 });
       drawRows(board, style, textMm, left, { from: origin, alongDeg: 90, out: 1 });
-      drawLeader(board, style, textMm, [origin[0] + width * 0.3, origin[1] + 1.5], origin[1] - 7);
+      const tip: Point = [origin[0] + width * 0.3, origin[1] + 1.5];
+      drawLeader(board, style, "QT", textMm, tip, [tip[0] + 7, origin[1] - 7]);
     },
   };
-}
-
-function drawLeader(board: Board, style: DimensionStyleEntry, textMm: number, tip: Point, kneeY: number): void {
-  const knee: Point = [tip[0] + 7, kneeY];
-  board.polyline([tip, knee, [knee[0] + 4, kneeY]]);
-  const towards = (Math.atan2(tip[1] - kneeY, tip[0] - knee[0]) * 180) / Math.PI;
-  drawTerminator(board, style.leaderTerminator, style.leaderTerminatorMm, tip, towards);
-  board.text("QT", knee[0] + 5, kneeY - textMm / 2, { heightMm: textMm });
 }
 
 function drawBuilding(board: Board, [x, y]: Point, module: number, bold: number, fine: number): void {

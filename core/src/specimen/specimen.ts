@@ -1,9 +1,11 @@
 import type { Board } from "../drawing";
 import { StandardLookup, type Entry, type ListName, type OfficeStandard } from "../standard/plain";
 import { wallSpecimen, openingSpecimen, slopeSpecimen } from "./building";
+import { codeSpecimen, labelSpecimen } from "./codes";
 import { dimensionSpecimen } from "./dimensions";
 import { hatchSpecimen } from "./hatches";
 import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
+import { reductionSpecimen } from "./reductions";
 import { frameSpecimen, noteSpecimen, scaleSpecimen } from "./sheets";
 import { textSpecimen } from "./text";
 
@@ -36,7 +38,8 @@ export interface SpecimenContext {
   readonly widthMm: number;
 }
 
-const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) => Specimen>> = {
+const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) => Specimen | undefined>> = {
+  reductions: reductionSpecimen,
   layers: layerSpecimen,
   pens: penSpecimen,
   lineTypes: lineTypeSpecimen,
@@ -46,6 +49,8 @@ const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) 
   dimensionStyles: dimensionSpecimen,
   frames: frameSpecimen,
   scales: scaleSpecimen,
+  codes: codeSpecimen,
+  labelPatterns: labelSpecimen,
   wallTypes: wallSpecimen,
   openings: openingSpecimen,
   slopes: slopeSpecimen,
@@ -54,7 +59,7 @@ const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) 
 
 export const hasSpecimen = (list: ListName): boolean => Object.hasOwn(MAKERS, list);
 
-/** The specimen of an entry as the standard stands; undefined for lists whose entries are not drawn. */
+/** The specimen of an entry as the standard stands; undefined where there is nothing to draw. */
 export function specimen(
   standard: OfficeStandard,
   list: ListName,

@@ -185,6 +185,62 @@ describe("dimension styles", () => {
   });
 });
 
+describe("codes and labels", () => {
+  const wordsOf = async (list: ListName, entry: object): Promise<string> =>
+    run("pdftotext", "-layout", temporary(await asPdf(draw(list, entry, { widthMm: 120 }), "x", barlow())), "-");
+  it.each(standard.codes.map((code) => [code.code, code] as const))(
+    "%s stands on a leader and in a legend of its group, with its meaning",
+    async (_code, code) => {
+      const words = await wordsOf("codes", code);
+      expect(words.split(/\s+/).filter((word) => word === code.code)).toHaveLength(2);
+      expect(words.toLowerCase()).toContain(code.group);
+      expect(words).toContain(code.meaning);
+      const { texts } = (await drawingOf(await asPdf(draw("codes", code), "x", barlow()))).pages[0]!;
+      expect([...texts.heightMm].sort().map((each) => Number(each.toFixed(2)))).toEqual([2.5, 2.5, 2.5, 3.5]);
+    },
+  );
+  it("a meaning that is longer than the legend is cut, and says so", async () => {
+    const words = await wordsOf("codes", { ...standard.codes[0]!, meaning: "quarry tile ".repeat(40) });
+    expect(words).toContain("…");
+  });
+  it.each(standard.labelPatterns.map((pattern) => [pattern.id, pattern] as const))(
+    "the examples of %s stand on leaders that end as the office's do",
+    async (_id, pattern) => {
+      const words = (await wordsOf("labelPatterns", pattern)).split(/\s+/).filter(Boolean);
+      expect(words).toEqual(pattern.pattern.examples.slice(0, 4));
+      const strokesWith = async (leaderTerminator: string): Promise<number> => {
+        const dimensionStyles = [{ ...standard.dimensionStyles[0]!, leaderTerminator }];
+        const office = { ...standard, dimensionStyles } as typeof standard;
+        return strokesOf(await measured(specimen(office, "labelPatterns", pattern as unknown as Entry)!)).length;
+      };
+      // A tick is a stroke, a dot is filled.
+      const ticks = (await strokesWith("oblique-tick")) - (await strokesWith("dot"));
+      expect(ticks).toBe(Math.min(4, pattern.pattern.examples.length));
+    },
+  );
+  it("a pattern without examples has nothing to show", () =>
+    expect(
+      specimen(standard, "labelPatterns", {
+        ...standard.labelPatterns[0]!,
+        pattern: { ...standard.labelPatterns[0]!.pattern, examples: [] },
+      } as unknown as Entry),
+    ).toBeUndefined());
+});
+
+describe("reductions", () => {
+  it.each([25, 50, 70.7, 100])("at %s % lettering and pens come out so much smaller", async (percent) => {
+    const each = draw("reductions", { id: "print", title: "Print", percent }, { widthMm: 120, sample: "HALL" });
+    const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+    const heights = texts.strings.flatMap((text, i) => (text === "HALL" ? [texts.heightMm[i]! / (percent / 100)] : []));
+    const smallest = standard.textStyles.map((style) => style.heightMm).sort((a, b) => a - b);
+    expect(heights).toHaveLength(6);
+    heights.forEach((height, i) => expect(height).toBeCloseTo(smallest[i]!, 1));
+    const widths = strokesOf(await measured(each)).map((path) => path.widthMm / (percent / 100));
+    expect(widths).toHaveLength(6);
+    widths.forEach((width, i) => expect(width).toBeCloseTo(standard.pens[i]!.widthMm, 2));
+  });
+});
+
 describe("building lists", () => {
   it.each(
     standard.wallTypes.flatMap((wall) => ["1:20", "1:50", "1:100"].map((scale) => [wall.id, scale, wall] as const)),
