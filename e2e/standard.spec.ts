@@ -35,6 +35,32 @@ test("edits in place by keyboard", async ({ page }) => {
   await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
 });
 
+test("what was changed in one chapter is taken back from another; the header counts along", async ({ page }) => {
+  await page.goto("/standard/layers?entry=A-GLAZ", { waitUntil: "networkidle" });
+  const [undo, redo] = ["Undo", "Redo"].map((name) => page.getByRole("button", { name, exact: true }));
+  const count = async (): Promise<number> =>
+    Number(/\d+/.exec(await page.getByRole("link", { name: /^Draft: / }).innerText())?.[0]);
+  const before = await count();
+  const panel = page.getByRole("form", { name: "layer" });
+  await panel.getByLabel("Reasons and notes").fill("Seen on site");
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
+  await expect.poll(count).toBe(before + 1);
+  await page.getByRole("link", { name: "Hatches" }).click();
+  await expect(page.getByRole("form", { name: "hatch" })).toBeVisible();
+  await expect(undo!).toHaveAttribute("title", "Take back: layer A-GLAZ");
+  await stored(page, () => undo!.click());
+  await expect(page.getByText("Taken back: layer A-GLAZ.")).toBeVisible();
+  await expect.poll(count).toBe(before);
+  await expect(undo!).toBeDisabled();
+  await page.getByRole("link", { name: "Checks" }).click();
+  await expect(page.getByRole("table", { name: "Rules" })).toBeVisible();
+  await expect(redo!).toBeEnabled();
+  await page.getByRole("link", { name: "Layers", exact: true }).click();
+  await expect(page.getByRole("row", { name: /A-GLAZ/ }).first()).toBeVisible();
+  await page.goto("/standard/layers?entry=A-GLAZ");
+  await expect(panel.getByLabel("Reasons and notes")).toHaveValue("");
+});
+
 test("sets one property of several at once", async ({ page }) => {
   await page.goto("/standard/layers", { waitUntil: "networkidle" });
   for (const name of ["A-FURN", "A-COLS"]) {

@@ -65,12 +65,7 @@ describe("a line of the log in words", () => {
     ["people.joined", null, { role: "drafter", invitedBy: "Ida Fenn" }, "role drafter; invited by Ida Fenn"],
     ["plan-set.sheet-added", null, { title: "Ground plan", frame: "A1" }, "title Ground plan; frame A1"],
     ["file.mend", null, { fileId: "5b1e", only: null }, ""],
-    [
-      "standard.published",
-      null,
-      { number: 4, summary: "Signs have a layer." },
-      "number 4; summary Signs have a layer.",
-    ],
+    ["standard.published", null, { number: 4, digest: "d7", summary: "Signs have a layer." }, "Signs have a layer."],
   ])("%s from %j to %j is “%s”", (what, before, after, words) =>
     expect(changeInWords(line(what, before, after))).toBe(words),
   );

@@ -38,6 +38,7 @@ export function changeInWords({ what, entry, before, after }: LogLine): string {
       .map(({ words }) => (words.startsWith(name) ? words.slice(name.length).replace(/^[:,] /, "") : words))
       .join("; ");
   }
+  if (what === "standard.published" && isObject(after)) return String(after["summary"] ?? "");
   if (isObject(before) || isObject(after)) return inProperties(before, after);
   return before === null || before === undefined ? short(after) : `${short(before)} → ${short(after)}`;
 }
