@@ -11,6 +11,33 @@ const entry = async (page: Page, path: string, form: string): Promise<Locator> =
 /** Takes the last change back. */
 const takeBack = (page: Page): Promise<void> => stored(page, () => page.keyboard.press("Control+z"));
 
+test("a text style is seen in its own font, and one that is not at hand says so", async ({ page }) => {
+  await page.goto("/standard/text?view=textStyles&entry=lettering-5", { waitUntil: "networkidle" });
+  const panel = page.getByRole("form", { name: "text style" });
+  const specimen = panel.getByRole("img", { name: "lettering-5 as it plots" });
+  await expect(specimen).not.toContainText("font-family");
+  const choose = async (family: string): Promise<void> => {
+    await panel.getByLabel("Fonts").click();
+    await page.getByRole("option", { name: family, exact: true }).click();
+    await page.keyboard.press("Escape");
+  };
+  const before = await specimen.locator("text").first().boundingBox();
+  await choose("Barlow");
+  await choose("Spline Sans Mono");
+  await expect.poll(() => specimen.innerHTML()).toContain('font-family="Spline Sans Mono"');
+  const after = await specimen.locator("text").first().boundingBox();
+  // Letters of one width take more room; what is measured is what the browser has set.
+  expect(after!.width).toBeGreaterThan(before!.width * 1.1);
+  await panel.getByRole("button", { name: "As it was" }).click();
+  await expect.poll(() => specimen.innerHTML()).not.toContain("font-family");
+
+  await page.getByRole("button", { name: "Fonts", exact: true }).click();
+  await page.getByRole("button", { name: "Add font" }).click();
+  const font = page.getByRole("form", { name: "font" });
+  await font.getByLabel("Family").fill("Nowhere Sans");
+  await expect(font.getByText("Shown in Barlow: Nowhere Sans is not at hand", { exact: false })).toBeVisible();
+});
+
 test("specimens are fitted to the screen once, and stay so", async ({ page }) => {
   const panel = await entry(page, "/standard/pens-and-lines?entry=0.5", "pen");
   const drawn = panel.getByRole("img", { name: "0.5 as it plots" });

@@ -113,7 +113,8 @@ standard
   .argument("<file-or-preset>")
   .requiredOption("--out <file>", "the PDF")
   .option("--since <file-or-preset>", "an earlier edition: the manual says what changed")
-  .action((file: string, options: { out: string; since?: string }) => set(runManual(file, options)));
+  .option("--font <file>", "a font of the standard's lettering that does not come with Hemstitch")
+  .action((file: string, options: { out: string; since?: string; font?: string }) => set(runManual(file, options)));
 standard
   .command("starter")
   .description("Write what a new drawing begins from: every layer of its kind, the layer key, samples.")

@@ -70,7 +70,10 @@ export async function runToCsv(file: string, { out, list }: Out & { readonly lis
 }
 
 /** The manual as PDF; with `--since`, what changed from that edition. */
-export async function runManual(file: string, { out, since }: Out & { readonly since?: string }): Promise<number> {
+export async function runManual(
+  file: string,
+  { out, since, font: fontFile }: Out & { readonly since?: string; readonly font?: string },
+): Promise<number> {
   const standard = await standardFrom(file);
   const earlier = since === undefined ? undefined : await standardFrom(since);
   const font = shippedFont(FONTS, "Barlow");
@@ -78,6 +81,7 @@ export async function runManual(file: string, { out, since }: Out & { readonly s
   const bytes = await makeManual({
     standard,
     font,
+    fonts: await fontsAtHand(fontFile),
     ...(earlier ? { changes: { since: nameOf(earlier), list: differences(earlier, standard) } } : {}),
   });
   await writeWhole(out, bytes, [file]);

@@ -7,11 +7,19 @@ export interface TextOptions {
   readonly angleDeg?: number;
 }
 
+/** How lettering is set. */
+export interface Lettering {
+  /** Font families in the order in which they are wanted; one that is not at hand is passed over. */
+  readonly families: readonly string[];
+  /** Added after each letter, as a share of the height of capitals. */
+  readonly spacing?: number;
+}
+
 export type Point = readonly [x: number, y: number];
 
 /**
  * Something that is drawn on: a page of a PDF, an SVG. Millimetres on paper, origin lower-left, y up.
- * Everything drawn stands on the layer last chosen, with the pen and inks last set.
+ * Everything drawn stands on the layer last chosen, with the pen, inks and lettering last set.
  */
 export interface Board {
   layer(name: string, visible?: boolean): this;
@@ -23,6 +31,8 @@ export interface Board {
   ink(rgb: number): this;
   /** Colour of fills and lettering, 0xRRGGBB. */
   fillInk(rgb: number): this;
+  /** How what follows is lettered; without it, in the board's own font. */
+  lettering(set?: Lettering): this;
   line(x1: number, y1: number, x2: number, y2: number): this;
   polyline(points: readonly Point[], closed?: boolean): this;
   /** A filled outline without a line around it. */

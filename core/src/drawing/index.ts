@@ -1,5 +1,5 @@
 export * from "./drawing";
-export type { Board, Point, TextOptions } from "./board";
+export type { Board, Lettering, Point, TextOptions } from "./board";
 export { concat, IDENTITY, scaleOf } from "./matrix";
 export type { Matrix } from "./matrix";
 export type { DrawingChanges, HeightChange, PageChanges } from "./changes";

@@ -13,4 +13,5 @@ export { drawScaleBar, scaleBar } from "./scale-bar";
 export type { ScaleBar } from "./scale-bar";
 export { shortened } from "./shortened";
 export { drawLevelTag, drawNorthPoint } from "./symbols";
+export { asSet, styleLettering } from "./text-style";
 export { wrapped } from "./wrap";

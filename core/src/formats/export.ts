@@ -10,9 +10,14 @@ export interface Drawable {
   draw(board: Board): void;
 }
 
-/** A drawing on a page of its own as PDF, at true size. */
-export async function asPdf(drawing: Drawable, title: string, font: LetteringFont): Promise<Uint8Array> {
-  const pdf = await PdfDrawing.create(font, title);
+/** A drawing on a page of its own as PDF, at true size. `others` are fonts that its lettering may ask for. */
+export async function asPdf(
+  drawing: Drawable,
+  title: string,
+  font: LetteringFont,
+  others: readonly LetteringFont[] = [],
+): Promise<Uint8Array> {
+  const pdf = await PdfDrawing.create(font, title, others);
   const page = pdf.addPage(drawing.widthMm, drawing.heightMm);
   drawing.draw(page);
   page.finish();
@@ -20,8 +25,13 @@ export async function asPdf(drawing: Drawable, title: string, font: LetteringFon
 }
 
 /** The same as SVG. */
-export function asSvg(drawing: Drawable, title: string, font: LetteringFont): string {
-  const board = new SvgBoard(drawing.widthMm, drawing.heightMm, font);
+export function asSvg(
+  drawing: Drawable,
+  title: string,
+  font: LetteringFont,
+  others: readonly LetteringFont[] = [],
+): string {
+  const board = new SvgBoard(drawing.widthMm, drawing.heightMm, font, others);
   drawing.draw(board);
   return board.file(title);
 }

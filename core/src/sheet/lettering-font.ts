@@ -16,3 +16,15 @@ export function letteringOf(standard: OfficeStandard, fonts: readonly LetteringF
     remedy: "Upload the font's file in the chapter Text, or name it with --font.",
   });
 }
+
+/** The fonts at hand that the standard names, besides the one that the rest is lettered in. */
+export function sampleFonts(
+  standard: OfficeStandard,
+  fonts: readonly LetteringFont[],
+  own: LetteringFont,
+): LetteringFont[] {
+  const named = [...standard.textStyles.flatMap((style) => style.fonts), ...standard.fonts.map((font) => font.family)];
+  const wanted = new Set(named.map(familyName));
+  wanted.delete(familyName(own.family));
+  return fonts.filter((font) => wanted.delete(familyName(font.family)));
+}

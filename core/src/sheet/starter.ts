@@ -1,5 +1,6 @@
 import type { Board } from "../drawing";
 import {
+  asSet,
   drawLayerKey,
   drawRows,
   KEY_ROW_MM,
@@ -8,11 +9,12 @@ import {
   penIn,
   plotsWith,
   shade,
+  styleLettering,
   type RowStops,
 } from "../drawn";
 import { PdfDrawing } from "../formats/pdf/write";
 import type { LetteringFont } from "../formats/font-file";
-import { letteringOf } from "./lettering-font";
+import { letteringOf, sampleFonts } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../problem";
 import { parseScale } from "../quantity";
@@ -64,7 +66,8 @@ export async function makeStarter(
   const font = letteringOf(standard, fonts);
   if (!font.ok) return font;
   const sheet = new StarterSheet(standard, kind);
-  const pdf = await PdfDrawing.create(font.value, sheet.title);
+  const others = sampleFonts(standard, fonts, font.value);
+  const pdf = await PdfDrawing.create(font.value, sheet.title, others);
   const page = pdf.addPage(sheet.widthMm, sheet.heightMm);
   sheet.draw(page);
   const scale = parseScale(kind?.scales[0] ?? "");
@@ -79,7 +82,7 @@ export async function makeStarter(
       },
     ]);
   page.finish();
-  const board = new SvgBoard(sheet.widthMm, sheet.heightMm, font.value);
+  const board = new SvgBoard(sheet.widthMm, sheet.heightMm, font.value, others);
   sheet.draw(board);
   return good({
     pdf: await pdf.save(),
@@ -193,19 +196,22 @@ class StarterSheet {
     const ids = this.kind?.textStyles;
     for (const style of this.standard.textStyles.filter((each) => !ids || ids.length === 0 || ids.includes(each.id))) {
       y -= style.heightMm + 3;
-      const sample =
-        style.letterCase === "capitals"
-          ? `${style.id} ${style.heightMm} mm`.toUpperCase()
-          : `${style.id} ${style.heightMm} mm`;
-      board.layer(layer).ink(0).fillInk(0).text(sample, left, y, { heightMm: style.heightMm });
+      board
+        .layer(layer)
+        .ink(0)
+        .fillInk(0)
+        .lettering(styleLettering(style))
+        .text(asSet(style, `${style.id} ${style.heightMm} mm`), left, y, { heightMm: style.heightMm });
     }
+    board.lettering();
     const style = this.standard.dimensionStyles.find((each) => each.id === this.kind?.dimensionStyle);
     if (style) this.drawDimensions(board, style, left + KEY_SAMPLE_MM * 5, top - 6);
   }
 
   private drawDimensions(board: Board, style: DimensionStyleEntry, left: number, top: number): void {
     const units = this.standard.unitStyles.find((each) => each.id === style.unitStyle);
-    const textMm = this.standard.textStyles.find((each) => each.id === style.textStyle)?.heightMm;
+    const textStyle = this.standard.textStyles.find((each) => each.id === style.textStyle);
+    const textMm = textStyle?.heightMm;
     const layer = this.layers.find((each) => each.name === style.layer);
     if (!units || !textMm || !layer) return;
     const moduleMm = /feet|inch/.test(units.system) ? 304.8 : 300;
@@ -217,6 +223,8 @@ class StarterSheet {
     const look = plotsWith(this.lookup, layer, penOf);
     board.layer(layer.name).ink(shade(look.shadePercent)).fillInk(0).pen(look.widthMm, look.dashMm);
     const out = (rows[0]?.outMm ?? 0) + textMm * 2;
+    board.lettering(styleLettering(textStyle));
     drawRows(board, style, textMm, rows, { from: [left, top - out], alongDeg: 0, out: 1 });
+    board.lettering();
   }
 }

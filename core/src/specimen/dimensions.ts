@@ -1,4 +1,4 @@
-import { drawLeader, drawRows, hatchLines, layRows, type RowStops } from "../drawn";
+import { drawLeader, drawRows, hatchLines, layRows, styleLettering, type RowStops } from "../drawn";
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry, HatchEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
@@ -38,7 +38,8 @@ const inModules = (stops: RowStops, moduleMm: number): RowStops =>
 /** The building with its rows above and to the left, and a leader. */
 export function dimensionSpecimen(style: DimensionStyleEntry, { lookup, standard }: SpecimenContext): Specimen {
   const units = standard.unitStyles.find((each) => each.id === style.unitStyle);
-  const textMm = standard.textStyles.find((each) => each.id === style.textStyle)?.heightMm ?? 2.5;
+  const textStyle = standard.textStyles.find((each) => each.id === style.textStyle);
+  const textMm = textStyle?.heightMm ?? 2.5;
   const { moduleMm, scale } = units && /feet|inch/.test(units.system) ? FEET : METRIC;
   const laid = (stops: RowStops) => (units ? layRows(style, units, inModules(stops, moduleMm), scale) : []);
   const [above, left] = [laid(ABOVE), laid(LEFT)];
@@ -54,7 +55,7 @@ export function dimensionSpecimen(style: DimensionStyleEntry, { lookup, standard
       const fine = lookup.pens[1]?.widthMm ?? 0.18;
       drawBuilding(board, origin, module, lookup.pens[4]?.widthMm ?? 0.5, lookup.pens[0]?.widthMm ?? 0.13);
       if (style.layer) board.layer(style.layer);
-      board.ink(0).fillInk(0).pen(fine);
+      board.ink(0).fillInk(0).pen(fine).lettering(styleLettering(textStyle));
       drawRows(board, style, textMm, above, { from: [origin[0], origin[1] + depth], alongDeg: 0, out: 1 });
       drawRows(board, style, textMm, left, { from: origin, alongDeg: 90, out: 1 });
       const tip: Point = [origin[0] + width * 0.3, origin[1] + 1.5];

@@ -1,6 +1,5 @@
 export { hasSpecimen, specimen, SPECIMEN_MM } from "./specimen";
 export type { Specimen, SpecimenOptions } from "./specimen";
 export { placedBoard, reducedBoard } from "./reduced-board";
-export { asSet } from "./text";
 export { isLibraryItem, LIBRARY_ITEMS, libraryItem } from "./library";
 export type { LibraryItem, LibraryOptions } from "./library";

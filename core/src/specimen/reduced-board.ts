@@ -16,6 +16,7 @@ export function reducedBoard(board: Board, times: number, x: number, y: number):
     ),
     ink: (rgb) => (board.ink(rgb), small),
     fillInk: (rgb) => (board.fillInk(rgb), small),
+    lettering: (set) => (board.lettering(set), small),
     line: (x1, y1, x2, y2) => (board.line(x + x1 * k, y + y1 * k, x + x2 * k, y + y2 * k), small),
     polyline: (points, closed) => (
       board.polyline(

@@ -1,4 +1,4 @@
-import { shortened } from "../drawn";
+import { asSet, shortened, styleLettering } from "../drawn";
 import type { ReductionEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./specimen";
 
@@ -28,8 +28,10 @@ export function reductionSpecimen(
       board.ink(0).fillInk(0);
       styles.forEach((style, row) => {
         const h = style.heightMm * share;
-        board.text(shortened(board, sample ?? "Waiting hall 3600", h, middle - 8), 4, y(row), { heightMm: h });
+        const text = asSet(style, sample ?? "Waiting hall 3600");
+        board.lettering(styleLettering(style)).text(shortened(board, text, h, middle - 8), 4, y(row), { heightMm: h });
       });
+      board.lettering();
       pens.forEach((pen, row) => {
         const h = Math.min(2.5, tallest - GAP_MM);
         board.pen(pen.widthMm * share).line(middle, y(row) + h / 2, widthMm - 22, y(row) + h / 2);

@@ -7,7 +7,7 @@ import { hatchSpecimen } from "./hatches";
 import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
 import { reductionSpecimen } from "./reductions";
 import { frameSpecimen, noteSpecimen, scaleSpecimen } from "./sheets";
-import { textSpecimen } from "./text";
+import { fontSpecimen, textSpecimen } from "./text";
 
 /** An entry drawn at true size: how large it comes out, and how to draw it. Origin lower-left. */
 export interface Specimen {
@@ -46,6 +46,7 @@ const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) 
   penSchedules: penScheduleSpecimen,
   hatches: hatchSpecimen,
   textStyles: textSpecimen,
+  fonts: fontSpecimen,
   dimensionStyles: dimensionSpecimen,
   frames: frameSpecimen,
   scales: scaleSpecimen,

@@ -6,7 +6,7 @@ import { isLibraryItem, LIBRARY_ITEMS, libraryItem } from "../../src/specimen";
 import { asPdf, asSvg } from "../../src/formats/export";
 import { preset, type OfficeStandard } from "../../src/standard";
 import { barlow, shippedFonts } from "../support/fonts";
-import { checkedByQpdf, drawingOf } from "../support/tools";
+import { checkedByQpdf, drawingOf, run, temporary } from "../support/tools";
 
 const tarnwick = (): OfficeStandard => preset("tarnwick")!;
 
@@ -42,6 +42,16 @@ describe("the starter of a drawing kind", () => {
         (finding) => finding.message,
       ),
     ).toEqual([]);
+  });
+  it("letters each sample in the font of its style, and is still without findings", async () => {
+    const standard = tarnwick();
+    standard.textStyles.forEach((style, i) => void (style.fonts = [["Barlow", "Spline Sans Mono", "Archivo"][i % 3]!]));
+    const starter = must(await makeStarter(standard, "floor-plan", shippedFonts()));
+    const fonts = run("pdffonts", temporary(starter.pdf));
+    for (const family of ["Barlow", "SplineSansMono", "Archivo"]) expect(fonts).toContain(family);
+    const drawing = await drawingOf(starter.pdf);
+    expect(inspect(drawing, standard, { kind: "floor-plan" }).findings.map((each) => each.message)).toEqual([]);
+    expect(starter.svg).toContain('font-family="Spline Sans Mono"');
   });
   it("of 600 layers has them all", async () => {
     const standard = tarnwick();

@@ -4,8 +4,10 @@ import { specimen, type SpecimenOptions } from "../../src/specimen";
 import { hatchFactor, parseSlope, preset, type Entry, type ListName } from "../../src/standard";
 import { directionOf, lengthOf, measured, offsetsOf, piecesOf, strokesOf } from "../support/measured";
 import { drawingOf, run, temporary } from "../support/tools";
-import { asPdf } from "../../src/formats/export";
-import { barlow } from "../support/fonts";
+import { asPdf, asSvg } from "../../src/formats/export";
+import { barlow, shippedFonts } from "../support/fonts";
+import type { Board } from "../../src/drawing";
+import { SvgBoard } from "../../src/formats/svg";
 
 const standard = preset("tarnwick")!;
 const draw = (list: ListName, entry: object, options: SpecimenOptions = {}) =>
@@ -144,6 +146,87 @@ describe("lettering", () => {
     const { texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(texts.advanceMm[1]! + style.heightMm, 1);
     expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(style.heightMm * 2, 2);
+  });
+  const mono = standard.fonts.find((font) => font.family === "Spline Sans Mono")!;
+  const inMono = { ...standard.textStyles[1]!, fonts: [mono.family] };
+  const fontsIn = (bytes: Uint8Array): string => run("pdffonts", temporary(bytes));
+  it.each(shippedFonts().map((font) => [font.family, font] as const))(
+    "a style in %s is set in it, with its capitals at the style's height",
+    async (family, font) => {
+      const each = draw("textStyles", { ...inMono, fonts: [family] }, { sample: "HALL" });
+      const pdf = await asPdf(each, "x", barlow(), shippedFonts().slice(1));
+      expect(fontsIn(pdf)).toContain(family.replaceAll(" ", ""));
+      const { texts } = (await drawingOf(pdf)).pages[0]!;
+      expect(texts.heightMm[0]).toBeCloseTo(inMono.heightMm, 2);
+      expect(texts.advanceMm[0]).toBeCloseTo((font.widthOf("HALL") * inMono.heightMm) / font.capHeight, 1);
+    },
+  );
+  it("a family that is not at hand gives way to the next that is, and to the board's own at last", async () => {
+    const board = (fonts: string[]) => {
+      const svg = new SvgBoard(84, 30, barlow(), shippedFonts().slice(1));
+      draw("textStyles", { ...inMono, fonts }).draw(svg);
+      return svg;
+    };
+    const second = board(["Nowhere Sans", "Archivo"]);
+    expect(second.content()).toContain('font-family="Archivo"');
+    expect([[...second.asked], [...second.missing]]).toEqual([["Nowhere Sans", "Archivo"], []]);
+    const none = board(["Nowhere Sans"]);
+    expect(none.content()).not.toContain("font-family");
+    expect([...none.missing]).toEqual(["Nowhere Sans"]);
+    expect([...board([]).asked]).toEqual([]);
+  });
+  it.each([-10, 0, 25, 100])("a spacing of %s %% of the height is added after each letter", async (spacingPercent) => {
+    const width = async (percent: number): Promise<number> => {
+      const each = draw("textStyles", { ...inMono, spacingPercent: percent }, { sample: "HALL" });
+      return (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!.texts.advanceMm[0]!;
+    };
+    expect((await width(spacingPercent)) - (await width(0))).toBeCloseTo(
+      (4 * inMono.heightMm * spacingPercent) / 100,
+      2,
+    );
+    const svg = asSvg(draw("textStyles", { ...inMono, spacingPercent }), "x", barlow());
+    if (spacingPercent === 0) expect(svg).not.toContain("letter-spacing");
+    else expect(svg).toContain(`letter-spacing="${(inMono.heightMm * spacingPercent) / 100}"`);
+  });
+  it("spacing ends with the lettering that asked for it", async () => {
+    const two = {
+      widthMm: 60,
+      heightMm: 20,
+      draw: (board: Board) =>
+        void board
+          .lettering({ families: [], spacing: 0.5 })
+          .text("HALL", 2, 12, { heightMm: 2.5 })
+          .lettering()
+          .text("HALL", 2, 2, { heightMm: 2.5 }),
+    };
+    const { texts } = (await drawingOf(await asPdf(two, "x", barlow()))).pages[0]!;
+    expect(texts.advanceMm[0]! - texts.advanceMm[1]!).toBeCloseTo(4 * 2.5 * 0.5, 2);
+  });
+  it("the stroke of a style stands beside its sample, as wide as it is", async () => {
+    const each = draw("textStyles", { ...inMono, strokeMm: 0.25 }, { sample: "HALL" });
+    const boxes = (await measured(each)).paths.filter((path) => path.kind === "fill").flatMap((path) => path.subpaths);
+    const [stroke] = boxes.map((box) => {
+      const [xs, ys] = [box.map(([x]) => x), box.map(([, y]) => y)];
+      return [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+    });
+    expect(stroke![0]).toBeCloseTo(0.25, 3);
+    expect(stroke![1]).toBeCloseTo(inMono.heightMm, 3);
+  });
+  it("a font shows its letters and figures in itself", async () => {
+    const pdf = await asPdf(draw("fonts", mono, { widthMm: 120 }), "x", barlow(), shippedFonts().slice(1));
+    expect(fontsIn(pdf)).toContain("SplineSansMono");
+    const words = run("pdftotext", "-layout", temporary(pdf), "-");
+    for (const letters of ["ABCDEFGHIJKLMNOPQRSTUVWXYZ", "abcdefghijklmnopqrstuvwxyz", "0123456789"])
+      expect(words).toContain(letters);
+  });
+  it("dimensions are written in the font of their text style", async () => {
+    const office = {
+      ...standard,
+      textStyles: standard.textStyles.map((style) => ({ ...style, fonts: [mono.family] })),
+    };
+    const each = specimen(office, "dimensionStyles", standard.dimensionStyles[0] as unknown as Entry)!;
+    const fonts = fontsIn(await asPdf(each, "x", barlow(), shippedFonts().slice(1)));
+    expect(fonts).toContain("SplineSansMono");
   });
   it("a sample of 4,000 letters is cut to the specimen's width", async () => {
     const each = draw("textStyles", standard.textStyles[0]!, { sample: "W".repeat(4000) });

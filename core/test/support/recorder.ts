@@ -32,6 +32,9 @@ export class Recorder implements Board {
   fillInk(): this {
     return this;
   }
+  lettering(): this {
+    return this;
+  }
   line(x1: number, y1: number, x2: number, y2: number): this {
     return this.keep([
       [x1, y1],

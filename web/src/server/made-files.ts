@@ -1,7 +1,8 @@
+import { sampleFonts } from "@hemstitch/core/sheet";
 import type { Table } from "@hemstitch/core/tables";
 import { inThread } from "./jobs/threads";
 import type { MadeFile, TaskOf, ThreadProblem } from "./jobs/thread-work";
-import { barlow } from "./standard-fonts";
+import { barlow, fontsOf } from "./standard-fonts";
 
 /** Files that take a second or more to make are made in threads; nobody else waits for them. */
 const bytesOf = (made: MadeFile | ThreadProblem): Uint8Array => {
@@ -13,5 +14,15 @@ export const workbookOf = async (tables: readonly Table[]): Promise<Uint8Array> 
   bytesOf(await inThread({ kind: "workbook", tables }));
 
 /** The manual, set in the font that Hemstitch itself writes in. */
-export const manualOf = async (request: Omit<TaskOf<"manual">, "kind" | "font">): Promise<Uint8Array> =>
-  bytesOf(await inThread({ kind: "manual", font: barlow().bytes, ...request }));
+export async function manualOf(request: Omit<TaskOf<"manual">, "kind" | "font" | "fonts">): Promise<Uint8Array> {
+  const own = barlow();
+  const fonts = sampleFonts(request.standard, await fontsOf(request.standard), own);
+  return bytesOf(
+    await inThread({
+      kind: "manual",
+      font: own.bytes,
+      fonts: fonts.map(({ family, bytes }) => ({ family, bytes })),
+      ...request,
+    }),
+  );
+}

@@ -228,10 +228,52 @@ describe("a scheme", () => {
 });
 
 describe("a font", () => {
+  const bytes = new Uint8Array(
+    readFileSync(join(import.meta.dirname, "../../../core/assets/fonts/Barlow-Regular.ttf")),
+  );
+  /** Uploads it and lists it in the office's standard under a name of the office's. */
+  const listed = async (family: string): Promise<string> => {
+    const { sha256 } = await coordinator.json<{ sha256: string }>(fonts.POST, "POST", { bytes }, 201);
+    const entry = { family, licence: "SIL Open Font License 1.1", sha256 };
+    await coordinator.json(lists.PATCH, "PATCH", {
+      params: { list: "fonts" },
+      body: { edits: [{ key: null, entry }] },
+    });
+    return sha256;
+  };
+  it("that the draft names is given out as it was handed in, as a download of no type that runs", async () => {
+    const sha256 = await listed("Tarnwick Hand");
+    const got = await coordinator.file(fonts.GET, { sha256 });
+    expect(got.bytes).toEqual(bytes);
+    expect(got.headers.get("content-type")).toBe("application/octet-stream");
+    expect(got.headers.get("content-disposition")).toMatch(/^attachment/);
+  });
+  it("of another office is not given out, though its file is kept here too", async () => {
+    const sha256 = await listed("Tarnwick Hand");
+    const elsewhere = await newOffice();
+    await addMember(database, elsewhere, person.userId, "coordinator");
+    const query = { sha256 };
+    expect((await signedInOnce.in(elsewhere).send(fonts.GET, "GET", { query })).status).toBe(404);
+  });
+  it.each(["", "0".repeat(64), "' or 1=1"])("that nobody named (%j) is not there", async (sha256) =>
+    expect((await coordinator.send(fonts.GET, "GET", { query: { sha256 } })).status).toBe(404),
+  );
+  it("of a text style letters the manual and the starter in it", async () => {
+    await listed("Tarnwick Hand");
+    const style = (await content()).textStyles[0]!;
+    await coordinator.json(lists.PATCH, "PATCH", {
+      params: { list: "textStyles" },
+      body: { edits: [{ key: style.id, was: style, entry: { ...style, fonts: ["Spline Sans Mono", "Barlow"] } }] },
+    });
+    for (const [handler, query] of [
+      [manual.GET, {}],
+      [starter.GET, { kind: "floor-plan" }],
+    ] as const) {
+      const { bytes: pdf } = await coordinator.file(handler, query);
+      expect(run("pdffonts", temporary(pdf))).toContain("SplineSansMono");
+    }
+  });
   it("is taken with its family and the height of its capitals", async () => {
-    const bytes = new Uint8Array(
-      readFileSync(join(import.meta.dirname, "../../../core/assets/fonts/Barlow-Regular.ttf")),
-    );
     const told = await coordinator.json<{ family: string; sha256: string; capHeight: number }>(
       fonts.POST,
       "POST",

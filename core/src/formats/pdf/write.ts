@@ -11,9 +11,10 @@ import {
   type PDFFont,
   type PDFRef,
 } from "@cantoo/pdf-lib";
-import { drawable, type Board, type BoxMm, type Point, type TextOptions } from "../../drawing";
+import { drawable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
 import { bad, good, type Result } from "../../problem";
 import type { PictureFile } from "../picture-file";
+import { letterCount, spacingMm, wantedFont } from "../set-font";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
 import { dictOf } from "./objects";
 import { openPdf } from "./open";
@@ -34,6 +35,13 @@ export interface FontFile {
   readonly capHeight: number;
 }
 
+/** A font as it stands in the file. */
+interface EmbeddedFont {
+  readonly family: string;
+  readonly font: PDFFont;
+  readonly capHeight: number;
+}
+
 /** A stated scale for a part of a page, as any viewer measures by it. */
 export interface StatedScale {
   readonly boxMm: BoxMm;
@@ -51,21 +59,31 @@ export class PdfDrawing {
 
   private constructor(
     readonly document: PDFDocument,
-    private readonly font: PDFFont,
-    private readonly capHeight: number,
+    /** The drawing's own font first. */
+    private readonly fonts: readonly [EmbeddedFont, ...EmbeddedFont[]],
   ) {}
 
-  static async create(font: FontFile, title: string): Promise<PdfDrawing> {
+  /** `others` are fonts that lettering may ask for besides the drawing's own. */
+  static async create(
+    font: FontFile & { readonly family?: string },
+    title: string,
+    others: readonly (FontFile & { readonly family: string })[] = [],
+  ): Promise<PdfDrawing> {
     const document = await PDFDocument.create();
     document.registerFontkit(fontkit as never);
     document.setTitle(title);
     document.setProducer("Hemstitch");
     document.setCreator("Hemstitch");
-    return new PdfDrawing(document, await document.embedFont(font.bytes, { subset: true }), font.capHeight);
+    const embedded = async ({ family = "", bytes, capHeight }: typeof font): Promise<EmbeddedFont> => ({
+      family,
+      font: await document.embedFont(bytes, { subset: true }),
+      capHeight,
+    });
+    return new PdfDrawing(document, [await embedded(font), ...(await Promise.all(others.map(embedded)))]);
   }
 
   addPage(widthMm: number, heightMm: number): PdfPage {
-    return new PdfPage(this, widthMm, heightMm, this.font, this.capHeight);
+    return new PdfPage(this, widthMm, heightMm, this.fonts);
   }
 
   /** The layer's object, made when first asked for. */
@@ -137,6 +155,10 @@ export class PdfPage implements Board {
   private open = false;
   private width = NaN;
   private dashes = "";
+  private set: Lettering | undefined;
+  /** The font of what is lettered next. */
+  private face: EmbeddedFont;
+  private spacing = 0;
   private readonly node: PDFDict;
   readonly ref: PDFRef;
 
@@ -144,14 +166,14 @@ export class PdfPage implements Board {
     private readonly drawing: PdfDrawing,
     readonly widthMm: number,
     readonly heightMm: number,
-    private readonly font: PDFFont,
-    private readonly capHeight: number,
+    private readonly fonts: readonly [EmbeddedFont, ...EmbeddedFont[]],
   ) {
     const { document } = drawing;
+    this.face = fonts[0];
     const page = document.addPage([widthMm / POINT_MM, heightMm / POINT_MM]);
     this.node = page.node;
     this.ref = page.ref;
-    this.resources = document.context.obj({ Font: { F1: font.ref }, Properties: {}, XObject: {} });
+    this.resources = document.context.obj({ Font: { F1: this.face.font.ref }, Properties: {}, XObject: {} });
     this.parts.push(`${operand(1 / POINT_MM)} 0 0 ${operand(1 / POINT_MM)} 0 0 cm 1 J 1 j`);
   }
 
@@ -196,6 +218,19 @@ export class PdfPage implements Board {
   fillInk(rgb: number): this {
     this.parts.push(`${shares(rgb)} rg`);
     return this;
+  }
+
+  lettering(set?: Lettering): this {
+    this.set = set;
+    this.face = wantedFont(set, this.fonts) ?? this.fonts[0];
+    return this;
+  }
+
+  /** The font's name on this page, made when first asked for. */
+  private faceName(): string {
+    const name = `F${this.fonts.indexOf(this.face) + 1}`;
+    (this.resources.lookup(PDFName.of("Font")) as PDFDict).set(PDFName.of(name), this.face.font.ref);
+    return name;
   }
 
   line(x1: number, y1: number, x2: number, y2: number): this {
@@ -247,18 +282,26 @@ export class PdfPage implements Board {
 
   /** Width of a string set with capitals of a height, millimetres. */
   textWidth(text: string, heightMm: number): number {
-    return this.font.widthOfTextAtSize(drawable(text), heightMm / this.capHeight);
+    const shown = drawable(text);
+    const { font, capHeight } = this.face;
+    return font.widthOfTextAtSize(shown, heightMm / capHeight) + letterCount(shown) * spacingMm(this.set, heightMm);
   }
 
   text(text: string, x: number, y: number, { heightMm, align = "left", angleDeg = 0 }: TextOptions): this {
     const shown = drawable(text);
     if (shown === "") return this;
-    const size = heightMm / this.capHeight;
+    const { font, capHeight } = this.face;
+    const size = heightMm / capHeight;
     const back = align === "left" ? 0 : this.textWidth(shown, heightMm) * (align === "middle" ? 0.5 : 1);
     const turn = (angleDeg * Math.PI) / 180;
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
     const matrix = [cos, sin, -sin, cos, x - back * cos, y - back * sin].map(operand).join(" ");
-    this.parts.push(`BT /F1 ${operand(size)} Tf ${matrix} Tm ${this.font.encodeText(shown).toString()} Tj ET`);
+    const spacing = spacingMm(this.set, heightMm);
+    if (spacing !== this.spacing) this.parts.push(`${operand(spacing)} Tc`);
+    this.spacing = spacing;
+    this.parts.push(
+      `BT /${this.faceName()} ${operand(size)} Tf ${matrix} Tm ${font.encodeText(shown).toString()} Tj ET`,
+    );
     return this;
   }
 

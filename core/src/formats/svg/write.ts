@@ -1,10 +1,13 @@
-import { drawable, type Board, type BoxMm, type Point, type TextOptions } from "../../drawing";
+import { drawable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
+import { letterCount, spacingMm, wantedFont } from "../set-font";
 
 /** Measures a string: its width as a share of the font size. */
 export type WidthOf = (text: string) => number;
 
 export interface SvgFont {
   readonly family: string;
+  /** What the family is called where the drawing is shown; its own name where not said. */
+  readonly face?: string;
   /** Height of capitals as a share of the size. */
   readonly capHeight: number;
   readonly widthOf: WidthOf;
@@ -38,12 +41,22 @@ export class SvgBoard implements Board {
   private dashes: readonly number[] = [];
   private stroke = 0;
   private ground = 0;
+  private set: Lettering | undefined;
+  /** The font of what is lettered next. */
+  private face: SvgFont;
+  /** Families that were asked for, at hand or not. */
+  readonly asked = new Set<string>();
+  /** Those asked for of which neither they nor another that would do was at hand. */
+  readonly missing = new Set<string>();
 
   constructor(
     readonly widthMm: number,
     readonly heightMm: number,
     private readonly font: SvgFont = BARLOW,
+    /** Fonts at hand besides the board's own. */
+    private readonly others: readonly SvgFont[] = [],
   ) {
+    this.face = font;
     this.endLayer();
   }
 
@@ -72,6 +85,17 @@ export class SvgBoard implements Board {
 
   fillInk(rgb: number): this {
     this.ground = rgb;
+    return this;
+  }
+
+  lettering(set?: Lettering): this {
+    this.set = set;
+    const found = wantedFont(set, [this.font, ...this.others]);
+    this.face = found ?? this.font;
+    for (const family of set?.families ?? []) {
+      this.asked.add(family);
+      if (!found) this.missing.add(family);
+    }
     return this;
   }
 
@@ -108,7 +132,9 @@ export class SvgBoard implements Board {
   }
 
   textWidth(text: string, heightMm: number): number {
-    return (this.font.widthOf(drawable(text)) * heightMm) / this.font.capHeight;
+    const shown = drawable(text);
+    const spacing = letterCount(shown) * spacingMm(this.set, heightMm);
+    return (this.face.widthOf(shown) * heightMm) / this.face.capHeight + spacing;
   }
 
   text(text: string, x: number, y: number, { heightMm, align = "left", angleDeg = 0 }: TextOptions): this {
@@ -116,8 +142,11 @@ export class SvgBoard implements Board {
     if (shown === "") return this;
     const anchor = { left: "", middle: ' text-anchor="middle"', right: ' text-anchor="end"' }[align];
     const turn = angleDeg === 0 ? "" : ` transform="rotate(${n(-angleDeg)} ${n(x)} ${this.y(y)})"`;
+    const family = this.face === this.font ? "" : ` font-family="${escaped(this.face.face ?? this.face.family)}"`;
+    const added = spacingMm(this.set, heightMm);
+    const spacing = added === 0 ? "" : ` letter-spacing="${n(added)}"`;
     return this.put(
-      `<text x="${n(x)}" y="${this.y(y)}" font-size="${n(heightMm / this.font.capHeight)}" fill="${colour(this.ground)}"${anchor}${turn}>${escaped(shown)}</text>`,
+      `<text x="${n(x)}" y="${this.y(y)}" font-size="${n(heightMm / this.face.capHeight)}" fill="${colour(this.ground)}"${family}${spacing}${anchor}${turn}>${escaped(shown)}</text>`,
     );
   }
 

@@ -87,7 +87,7 @@ export class Flow {
     this.need(heightMm);
     this.y -= heightMm;
     draw(this.page, PAGE.leftMm, this.y);
-    this.page.endLayer().fillInk(INK).ink(INK);
+    this.page.endLayer().fillInk(INK).ink(INK).lettering();
     this.y -= 2;
   }
 

@@ -1,5 +1,6 @@
 import type { LetteringFont } from "../../formats/font-file";
 import { PdfDrawing, type PdfPage } from "../../formats/pdf/write";
+import { wantedFont } from "../../formats/set-font";
 import { plotsWith, shade } from "../../drawn";
 import {
   CHAPTERS,
@@ -19,12 +20,16 @@ import {
   type PenEntry,
 } from "../../standard";
 import { hasSpecimen, placedBoard, specimen } from "../../specimen";
+import { sampleFonts } from "../../sheet";
 import { Flow, PAGE, TEXT_WIDTH_MM, type Column } from "./flow";
 import { drawChart } from "./chart";
 
 export interface ManualRequest {
   readonly standard: OfficeStandard;
+  /** The font that it is set in. */
   readonly font: LetteringFont;
+  /** Fonts at hand, for samples of the standard's lettering; what is not at hand is shown in the manual's own. */
+  readonly fonts?: readonly LetteringFont[];
   /** What the edition says of itself when published. */
   readonly summary?: string;
   /** When it was published, as people write it. */
@@ -42,7 +47,6 @@ const IN_ROWS = new Set<ListName>([
   "slopes",
   "unitStyles",
   "reductions",
-  "fonts",
   "kinds",
   "sheetSizes",
   "series",
@@ -58,12 +62,14 @@ const MOST_CHANGES = 400;
 export async function makeManual(request: ManualRequest): Promise<Uint8Array> {
   const { standard } = request;
   const title = `${standard.name}: office standard, ${editionWords(standard)}`;
-  const pdf = await PdfDrawing.create(request.font, title);
+  const others = sampleFonts(standard, request.fonts ?? [], request.font);
+  const pdf = await PdfDrawing.create(request.font, title, others);
   const flow = new Flow(pdf, title);
   cover(flow, request);
   const contentsPage = flow.newPage();
   flow.newPage();
-  for (const chapter of CHAPTERS) chapterPages(flow, standard, chapter);
+  const fonts = [request.font, ...others];
+  for (const chapter of CHAPTERS) chapterPages(flow, standard, chapter, fonts);
   if (request.changes) changes(flow, request.changes);
   writeContents(contentsPage, flow);
   flow.finish();
@@ -113,7 +119,12 @@ function writeContents(page: PdfPage, flow: Flow): void {
   }
 }
 
-function chapterPages(flow: Flow, standard: OfficeStandard, chapter: (typeof CHAPTERS)[number]): void {
+function chapterPages(
+  flow: Flow,
+  standard: OfficeStandard,
+  chapter: (typeof CHAPTERS)[number],
+  fonts: readonly LetteringFont[],
+): void {
   const filled = (chapter.lists as readonly ListName[]).filter((list) => entriesOf(standard, list).length > 0);
   const isLayers = chapter.id === "layers";
   if (filled.length === 0 && !isLayers) return;
@@ -122,7 +133,7 @@ function chapterPages(flow: Flow, standard: OfficeStandard, chapter: (typeof CHA
   for (const list of filled) {
     flow.heading(LISTS[list].many, 2);
     if (IN_ROWS.has(list)) rows(flow, standard, list);
-    else specimens(flow, standard, list);
+    else specimens(flow, standard, list, fonts);
   }
   if (chapter.id === "drawing-kinds" && standard.layers.length > 0) {
     flow.heading("Showing chart", 2);
@@ -211,20 +222,27 @@ function sampleColumn(standard: OfficeStandard, list: ListName, entries: readonl
   };
 }
 
-function specimens(flow: Flow, standard: OfficeStandard, list: ListName): void {
+function specimens(flow: Flow, standard: OfficeStandard, list: ListName, fonts: readonly LetteringFont[]): void {
   for (const entry of entriesOf(standard, list).slice(0, MOST_SPECIMENS)) {
     const drawn = hasSpecimen(list) ? specimen(standard, list, entry, { widthMm: 84 }) : undefined;
     const facts = factsOf(list, entry);
     flow.need((drawn?.heightMm ?? 0) + 16);
-    flow.paragraph(
-      `${keyOf(list, entry)} — ${facts}${drawn?.reduced ? ` (drawn ${drawn.reduced.toFixed(1)} times smaller)` : ""}`,
-    );
+    const smaller = drawn?.reduced ? ` (drawn ${drawn.reduced.toFixed(1)} times smaller)` : "";
+    flow.paragraph(`${keyOf(list, entry)} — ${facts}${smaller}${shownIn(list, entry, fonts)}`);
     if (drawn)
       flow.figure(drawn.heightMm, (page, x, y) => {
         page.ink(0xd9d4c7).pen(0.1).rectangle({ x, y, width: drawn.widthMm, height: drawn.heightMm });
         drawn.draw(placedBoard(page, x, y));
       });
   }
+}
+
+/** Says of lettering whose font is not at hand which one it is shown in. */
+function shownIn(list: ListName, entry: Entry, fonts: readonly LetteringFont[]): string {
+  const families = list === "fonts" ? [keyOf(list, entry)] : list === "textStyles" ? (entry["fonts"] as string[]) : [];
+  return families.length === 0 || wantedFont({ families }, fonts)
+    ? ""
+    : ` (shown in ${fonts[0]?.family ?? "another font"}: the font is not at hand)`;
 }
 
 /** What an entry says, in one line. */

@@ -3,38 +3,36 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
-import { useMemo, useState } from "react";
-import { BARLOW, SvgBoard, type SvgFont } from "@hemstitch/core/formats/svg";
+import { useEffect, useMemo, useState } from "react";
+import { SvgBoard } from "@hemstitch/core/formats/svg";
 import type { Specimen } from "@hemstitch/core/specimen";
+import type { FontEntry } from "@hemstitch/core/standard/plain";
+import { useDraftIfAny } from "./draft";
+import { OWN_FONT, useLetteringFonts } from "./lettering-fonts";
 import { useScreenScale } from "./screen-scale";
 
 const CalibrateDialog = dynamic(() => import("./CalibrateDialog"), { ssr: false });
 
-let measuring: CanvasRenderingContext2D | null | undefined;
-
-/** Barlow as the browser sets it, so that frames and places fit what is shown. */
-const FONT: SvgFont = {
-  ...BARLOW,
-  widthOf: (text) => {
-    if (measuring === undefined)
-      measuring = typeof document === "undefined" ? null : document.createElement("canvas").getContext("2d");
-    if (!measuring) return BARLOW.widthOf(text);
-    measuring.font = "100px Barlow";
-    return measuring.measureText(text).width / 100;
-  },
-};
-
 const RULE_MM = 8;
+const NONE: readonly string[] = [];
+const NO_FONTS: readonly FontEntry[] = [];
 
 /** A specimen on sheet white at true size over a millimetre rule; the drawing is the core's own. */
 export function SpecimenView({ specimen, label }: { specimen: Specimen; label: string }) {
   const [perMm, setPerMm] = useScreenScale();
   const [calibrating, setCalibrating] = useState(false);
-  const content = useMemo(() => {
-    const board = new SvgBoard(specimen.widthMm, specimen.heightMm, FONT);
-    specimen.draw(board);
-    return board.content();
-  }, [specimen]);
+  const [asked, setAsked] = useState<readonly string[]>(NONE);
+  const fonts = useLetteringFonts(asked, useDraftIfAny()?.standard.fonts ?? NO_FONTS);
+  const board = useMemo(() => {
+    const made = new SvgBoard(specimen.widthMm, specimen.heightMm, OWN_FONT, fonts);
+    specimen.draw(made);
+    return made;
+  }, [specimen, fonts]);
+  useEffect(() => {
+    const families = [...board.asked];
+    setAsked((was) => (was.join("\n") === families.join("\n") ? was : families));
+  }, [board]);
+  const missing = [...board.missing];
   const total = specimen.heightMm + RULE_MM;
   return (
     <Box sx={{ mb: 1.5 }}>
@@ -58,7 +56,7 @@ export function SpecimenView({ specimen, label }: { specimen: Specimen; label: s
           style={{ display: "block", fontFamily: "Barlow, sans-serif" }}
         >
           {/* The core escapes every text that it writes into a drawing. */}
-          <g dangerouslySetInnerHTML={{ __html: content }} />
+          <g dangerouslySetInnerHTML={{ __html: board.content() }} />
           <Rule y={specimen.heightMm + 1} widthMm={specimen.widthMm} reduced={specimen.reduced} />
         </svg>
       </Box>
@@ -70,6 +68,12 @@ export function SpecimenView({ specimen, label }: { specimen: Specimen; label: s
           Fit to this screen
         </Button>
       </Box>
+      {missing.length > 0 && (
+        <Typography variant="body2" sx={{ color: "mend.main" }}>
+          Shown in Barlow: {missing.join(", ")} {missing.length === 1 ? "is" : "are"} not at hand. Upload the font under
+          Text, Fonts.
+        </Typography>
+      )}
       {calibrating && <CalibrateDialog perMm={perMm} onDone={setPerMm} onClose={() => setCalibrating(false)} />}
     </Box>
   );

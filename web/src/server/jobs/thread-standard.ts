@@ -22,10 +22,12 @@ import {
 } from "./thread-work";
 
 /** The standard as a typeset manual. */
-export async function manual({ standard, font, summary, date, changes }: TaskOf<"manual">): Promise<MadeFile> {
+export async function manual({ standard, font, fonts, summary, date, changes }: TaskOf<"manual">): Promise<MadeFile> {
   const bytes = await makeManual({
     standard,
     font: must(readFontFile(font)),
+    // Another family than the file's own name: what the office calls it.
+    fonts: fonts.map(({ family, bytes }) => ({ ...must(readFontFile(bytes)), family })),
     ...(summary === undefined ? {} : { summary }),
     ...(date === undefined ? {} : { date }),
     ...(changes === undefined ? {} : { changes }),

@@ -37,6 +37,8 @@ export type ThreadTask =
       readonly standard: OfficeStandard;
       /** The font that it is set in. */
       readonly font: Uint8Array;
+      /** Fonts at hand for samples of the standard's lettering. */
+      readonly fonts: readonly { readonly family: string; readonly bytes: Uint8Array }[];
       readonly summary?: string;
       readonly date?: string;
       readonly changes?: { readonly since: string; readonly list: readonly Difference[] };

@@ -1,8 +1,26 @@
+import { eq } from "drizzle-orm";
 import { readFontFile } from "@hemstitch/core/formats/font-file";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
+import { files } from "@/server/database/schema";
+import { download } from "@/server/download";
 import { keepFile } from "@/server/files/keep";
 import { receiveFile } from "@/server/files/receive";
+import { draftOf } from "@/server/queries/standard";
+
+/** The file of a font that the draft names, so that its specimens are set in it. */
+export const GET = guarded("see-office", async (asker, request) => {
+  const wanted = new URL(request.url).searchParams.get("sha256") ?? "";
+  const { content } = await draftOf(asker.officeId);
+  // Files are kept by what is in them, for all offices: only those that this office names are given out.
+  const named = content.fonts.find((font) => font.sha256 === wanted);
+  const [file] = named
+    ? await database().select({ bytes: files.bytes }).from(files).where(eq(files.sha256, wanted))
+    : [];
+  return named && file
+    ? download(file.bytes, `${named.family}.font`)
+    : complain(404, { message: "The standard names no such font." });
+});
 
 /** Takes a font file, and says what family it is; the chapter's list then names it. */
 export const POST = guarded("edit-standard", async (_asker, request) => {
