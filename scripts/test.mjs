@@ -13,6 +13,7 @@ const parts = wanted.length > 0 ? PARTS.filter((part) => wanted.includes(part)) 
 if (wanted.some((part) => !PARTS.includes(part))) throw new Error(`There are the parts ${PARTS.join(", ")}.`);
 if (parts.includes("unit") || parts.includes("database") || parts.includes("browser"))
   installDebian("mupdf-tools", "qpdf", "poppler-utils");
+if (parts.includes("unit")) installDebian("python3-openpyxl");
 if (parts.includes("database") || parts.includes("browser")) installDebian("postgresql");
 if (parts.includes("browser")) installDebian("chromium");
 

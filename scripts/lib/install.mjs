@@ -39,6 +39,8 @@ const PACKAGES = {
   "mupdf-tools": () => has("mutool"),
   qpdf: () => has("qpdf"),
   "poppler-utils": () => has("pdftotext"),
+  // Another program that reads workbooks, for the tests.
+  "python3-openpyxl": () => existsSync("/usr/lib/python3/dist-packages/openpyxl"),
 };
 
 /** Installs Debian's packages that are missing; says what to type where it may not. */

@@ -33,6 +33,15 @@ interface Props {
   readonly more?: ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined;
 }
 
+/** While one types far down in the fields, the specimen shows what comes of it; low windows need the room. */
+const STAYS_IN_SIGHT = {
+  bgcolor: "background.default",
+  "@media (min-height: 760px)": { position: "sticky", top: 0, zIndex: 2 },
+} as const;
+
+/** Lists whose further things are tables to look up, which go below the fields. */
+const TO_LOOK_UP: ReadonlySet<ListName> = new Set(["textStyles", "hatches"]);
+
 /** One entry: its specimen, which redraws as one types, its properties, where it is used, and what is odd about it. */
 export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
   const { standard, mayEdit, edit } = useDraft();
@@ -93,11 +102,14 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
       >
         {keyOf(list, entry) || `New ${LISTS[list].one}`}
       </Typography>
-      <EntrySpecimen list={list} entry={entry} standard={standard} />
-      {more?.(entry, set)}
+      <Box sx={STAYS_IN_SIGHT}>
+        <EntrySpecimen list={list} entry={entry} standard={standard} />
+      </Box>
+      {!TO_LOOK_UP.has(list) && more?.(entry, set)}
       <Box sx={{ mt: 1 }}>
         <EntryFields list={list} entry={entry} onChange={set} standard={standard} disabled={!mayEdit} />
       </Box>
+      {TO_LOOK_UP.has(list) && <Box sx={{ mt: 2 }}>{more?.(entry, set)}</Box>}
       <Box
         sx={{
           display: "flex",
