@@ -218,3 +218,34 @@ test("the log is filtered and goes out as CSV", async ({ page }) => {
   await page.getByLabel("Entry").fill("nothing is called so");
   await expect(page.getByText("Nothing matches.")).toBeVisible();
 });
+
+/** WCAG 2.2, 2.4.11: what has the focus is not hidden by what stays in sight. */
+for (const [path, form, height] of [
+  ["/standard/layers?entry=A-GRID", "layer", 800],
+  ["/standard/text", "text style", 800],
+  ["/standard/dimensions", "dimension style", 800],
+  ["/standard/dimensions", "dimension style", 1300],
+  ["/standard/hatches", "hatch", 1000],
+] as const)
+  test(`no field of a ${form} is covered when it has the focus, in a window ${height} pixels high`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width: 1280, height });
+    await page.goto(path, { waitUntil: "networkidle" });
+    const fields = page.getByRole("form", { name: form }).locator("input:visible:not([type=file]), textarea:visible");
+    await fields.first().focus();
+    const covered: string[] = [];
+    for (let i = 0; i < (await fields.count()); i++) {
+      const over = await fields.nth(i).evaluate((field: HTMLElement) => {
+        field.focus();
+        const { left, top, width, height: tall } = field.getBoundingClientRect();
+        const found = document.elementFromPoint(left + width / 2, top + tall / 2);
+        const own = field.closest(".MuiFormControl-root, label, .MuiCheckbox-root") ?? field;
+        return own.contains(found)
+          ? null
+          : `${field.getAttribute("aria-label") ?? field.id}: ${found?.tagName ?? "outside"}`;
+      });
+      if (over !== null) covered.push(over);
+    }
+    expect(covered).toEqual([]);
+  });

@@ -20,6 +20,7 @@ import { CODE_FONT } from "../shell/theme";
 import { useDraft } from "./draft";
 import { EntryFields } from "./EntryFields";
 import { EntrySpecimen } from "./EntrySpecimen";
+import { StaysInSight } from "./StaysInSight";
 
 const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
 
@@ -32,12 +33,6 @@ interface Props {
   /** Further things about the entry, given the entry as it is being written. */
   readonly more?: ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined;
 }
-
-/** While one types far down in the fields, the specimen shows what comes of it; low windows need the room. */
-const STAYS_IN_SIGHT = {
-  bgcolor: "background.default",
-  "@media (min-height: 760px)": { position: "sticky", top: 0, zIndex: 2 },
-} as const;
 
 /** Lists whose further things are tables to look up, which go below the fields. */
 const TO_LOOK_UP: ReadonlySet<ListName> = new Set(["textStyles", "hatches"]);
@@ -102,9 +97,9 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
       >
         {keyOf(list, entry) || `New ${LISTS[list].one}`}
       </Typography>
-      <Box sx={STAYS_IN_SIGHT}>
+      <StaysInSight>
         <EntrySpecimen list={list} entry={entry} standard={standard} />
-      </Box>
+      </StaysInSight>
       {!TO_LOOK_UP.has(list) && more?.(entry, set)}
       <Box sx={{ mt: 1 }}>
         <EntryFields list={list} entry={entry} onChange={set} standard={standard} disabled={!mayEdit} />

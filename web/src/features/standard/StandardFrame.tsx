@@ -9,6 +9,7 @@ import { useRef, useState, type ReactNode } from "react";
 import { CHAPTERS } from "@hemstitch/core/standard/plain";
 import { Page } from "../shared/Page";
 import { useDraft } from "./draft";
+import { SCROLLS } from "./StaysInSight";
 import { useChangeCount } from "./change-count";
 
 const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
@@ -156,6 +157,9 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
 export const SideBySide = ({ left, right, wide = 540 }: { left: ReactNode; right: ReactNode; wide?: number }) => (
   <Box sx={{ display: "grid", gridTemplateColumns: `minmax(0, 1fr) ${wide}px`, gap: 3, height: "100%" }}>
     <Box sx={{ minHeight: 0 }}>{left}</Box>
-    <Box sx={{ minHeight: 0, overflow: "auto", pb: 2, pr: 0.5 }}>{right}</Box>
+    {/* What gets the focus is not scrolled under the bar at the foot of an entry's panel. */}
+    <Box {...SCROLLS} sx={{ minHeight: 0, overflow: "auto", scrollPaddingBottom: 64, pb: 2, pr: 0.5 }}>
+      {right}
+    </Box>
   </Box>
 );
