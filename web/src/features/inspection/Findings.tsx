@@ -2,16 +2,19 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
+import { OneOf } from "../shared/OneOf";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
 import dynamic from "next/dynamic";
 import type { Numbered } from "./numbered";
 
+const ORDERS = [
+  ["rule", "by rule"],
+  ["layer", "by layer"],
+] as const;
 const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
 
 interface Props {
@@ -49,20 +52,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
         <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, fontSize: 13 }}>
           <SeveritySums stops={count("stop")} mends={count("mend")} notes={count("note")} />
           <Box sx={{ flex: 1 }} />
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={by}
-            onChange={(_event, value: "rule" | "layer" | null) => value && setBy(value)}
-            aria-label="Order of the findings"
-          >
-            <ToggleButton value="rule" sx={{ textTransform: "none", py: 0 }}>
-              by rule
-            </ToggleButton>
-            <ToggleButton value="layer" sx={{ textTransform: "none", py: 0 }}>
-              by layer
-            </ToggleButton>
-          </ToggleButtonGroup>
+          <OneOf label="Order of the findings" options={ORDERS} value={by} onChange={setBy} />
         </Box>
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 1 }}>
           {detail.standardName}

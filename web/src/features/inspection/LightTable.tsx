@@ -2,8 +2,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import Link from "next/link";
@@ -12,6 +10,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { getJson, sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
+import { OneOf } from "../shared/OneOf";
 import type { SheetViewHandle } from "../sheet-view/SheetView";
 import { STEP, SheetView } from "../sheet-view/SheetView";
 import { FileStrip } from "./FileStrip";
@@ -21,6 +20,10 @@ import { placesOn } from "./places";
 import { useDrawing } from "./use-drawing";
 import { useLiveInspection, type LiveInspection } from "./use-live-inspection";
 
+const SIDES = [
+  ["before", "As received"],
+  ["after", "Mended"],
+] as const;
 const SourceDialog = dynamic(() => import("./SourceDialog"), { ssr: false });
 
 interface Props {
@@ -286,21 +289,13 @@ function Table({
           )}
         </Box>
         {mended && (
-          <ToggleButtonGroup
-            exclusive
-            size="small"
+          <OneOf
+            label="Before or after the mend"
+            options={SIDES}
             value={side}
-            onChange={(_event, value: "before" | "after" | null) => value && setSide(value)}
-            aria-label="Before or after the mend"
+            onChange={setSide}
             sx={{ position: "absolute", left: 12, top: 10, bgcolor: "background.paper" }}
-          >
-            <ToggleButton value="before" sx={{ textTransform: "none", py: 0.25 }}>
-              As received
-            </ToggleButton>
-            <ToggleButton value="after" sx={{ textTransform: "none", py: 0.25 }}>
-              Mended
-            </ToggleButton>
-          </ToggleButtonGroup>
+          />
         )}
       </Box>
       <Findings

@@ -1,7 +1,5 @@
 "use client";
 import Box from "@mui/material/Box";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import dynamic from "next/dynamic";
 import { useCallback, useState, type ReactNode } from "react";
 import {
@@ -15,11 +13,13 @@ import {
   type UnitStyleEntry,
 } from "@hemstitch/core/standard/plain";
 import { useDraft } from "./draft";
-import { EntryPanel } from "./EntryPanel";
-import { Register } from "./register/Register";
 import { RemarkStrip } from "./RemarkStrip";
 import { SideBySide } from "./StandardFrame";
 
+// Each view loads what it shows; most show a register and an entry, which are large.
+const OneOf = dynamic(() => import("../shared/OneOf").then((each) => each.OneOf));
+const EntryPanel = dynamic(() => import("./EntryPanel").then((each) => each.EntryPanel));
+const Register = dynamic(() => import("./register/Register").then((each) => each.Register));
 const LayerSide = dynamic(() => import("./layers/LayerSide"), { ssr: false });
 const DimensionLengths = dynamic(() => import("./extras/DimensionLengths"), { ssr: false });
 const WorkedLengths = dynamic(() => import("./extras/WorkedLengths"), { ssr: false });
@@ -130,22 +130,18 @@ export function ChapterView({
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       {views.length > 1 && (
-        <ToggleButtonGroup
-          exclusive
-          size="small"
+        <OneOf
+          label="Parts of the chapter"
+          options={views.map((id) => [
+            id,
+            (lists as readonly string[]).includes(id)
+              ? LISTS[id as ListName].many
+              : (further.find((each) => each.id === id)?.title ?? id),
+          ])}
           value={open}
-          onChange={(_event, next: string | null) => next && show(next)}
-          aria-label="Parts of the chapter"
+          onChange={show}
           sx={{ mb: 1.25 }}
-        >
-          {views.map((id) => (
-            <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25 }}>
-              {(lists as readonly string[]).includes(id)
-                ? LISTS[id as ListName].many
-                : further.find((each) => each.id === id)?.title}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        />
       )}
       <Box sx={{ flex: 1, minHeight: 0 }}>
         {list ? (

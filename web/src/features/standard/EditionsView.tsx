@@ -1,11 +1,10 @@
 "use client";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useState } from "react";
 import type { EffectState } from "@/server/queries/effects";
 import type { Difference } from "@hemstitch/core/standard/plain";
+import { OneOf } from "../shared/OneOf";
 import { ChangeList } from "./editions/ChangeList";
 import { Compare } from "./editions/Compare";
 import { EditionList, type EditionRow } from "./editions/EditionList";
@@ -44,19 +43,7 @@ export function EditionsView({ editions, changes, effect, people, view }: Props)
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1.5 }}>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={open}
-          onChange={(_event, next: View | null) => next && show(next)}
-          aria-label="Parts of editions"
-        >
-          {VIEWS.map(([id, title]) => (
-            <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25 }}>
-              {title}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <OneOf label="Parts of editions" options={VIEWS} value={open} onChange={show} />
         <Box sx={{ flex: 1 }} />
         {mayEdit && (
           <Button

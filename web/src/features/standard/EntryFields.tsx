@@ -1,5 +1,6 @@
 "use client";
 import Box from "@mui/material/Box";
+import dynamic from "next/dynamic";
 import {
   PARTS,
   PROPERTIES,
@@ -10,8 +11,10 @@ import {
   type OfficeStandard,
   type Property,
 } from "@hemstitch/core/standard/plain";
-import { PartTable } from "./PartTable";
 import { PropertyField } from "./PropertyField";
+
+// Few entries have lists within them.
+const PartTable = dynamic(() => import("./PartTable").then((each) => each.PartTable));
 
 /** An entry with another value at a property's path. */
 export function withValue(entry: Entry, path: string, value: unknown): Entry {

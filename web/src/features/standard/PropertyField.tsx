@@ -4,13 +4,15 @@ import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
+import dynamic from "next/dynamic";
 import { useEffect, useState } from "react";
 import { titleWithUnit, type OfficeStandard, type Property } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../shell/theme";
 import { choiceWords, keysOf } from "./choices";
-import { PictureField } from "./PictureField";
 import { Swatch } from "./Swatch";
 import { figure, listOf } from "./typed";
+
+const PictureField = dynamic(() => import("./PictureField").then((each) => each.PictureField));
 
 interface Props {
   readonly property: Property;

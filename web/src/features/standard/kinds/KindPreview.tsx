@@ -2,14 +2,13 @@
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useState } from "react";
 import type { Drawing } from "@hemstitch/core/drawing";
 import { asKind } from "@hemstitch/core/drawn/as-kind";
 import { fetchDrawing } from "../../shared/packed";
 import { wordsOf } from "../../shared/api";
+import { OneOf } from "../../shared/OneOf";
 import { SheetView } from "../../sheet-view/SheetView";
 import { useDraft } from "../draft";
 
@@ -55,19 +54,12 @@ export default function KindPreview({
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mb: 1 }}>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
+        <OneOf
+          label="Drawing kind"
+          options={standard.kinds.map((each) => [each.id, each.title || each.id])}
           value={kind}
-          onChange={(_event, next: string | null) => next && setKind(next)}
-          aria-label="Drawing kind"
-        >
-          {standard.kinds.map((each) => (
-            <ToggleButton key={each.id} value={each.id} sx={{ textTransform: "none", py: 0.25 }}>
-              {each.title || each.id}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+          onChange={setKind}
+        />
         <Box sx={{ flex: 1 }} />
         <TextField
           select
