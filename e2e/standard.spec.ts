@@ -90,7 +90,7 @@ test("builds a name by the scheme, adds it, and removes it again; the new layer 
   page,
 }) => {
   await page.goto("/standard/layers");
-  await page.getByRole("tab", { name: "Build a name" }).click();
+  await page.getByRole("button", { name: "Build a name", exact: true }).click();
   await page.getByLabel("major group", { exact: true }).fill("SPCL");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add to the register" }).click();
@@ -106,7 +106,7 @@ test("builds a name by the scheme, adds it, and removes it again; the new layer 
 
 test("tests pasted names, thousands of them, and gives the table out", async ({ page }) => {
   await page.goto("/standard/layers");
-  await page.getByRole("tab", { name: "Test names" }).click();
+  await page.getByRole("button", { name: "Test names", exact: true }).click();
   const names = ["A-WALL", "A-WAL", ...Array.from({ length: 5000 }, (_, i) => `A-WALL-${String(i).padStart(4, "0")}`)];
   // Pasted as people do; filling a field with thousands of lines takes the browser a minute.
   await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
@@ -131,7 +131,7 @@ test("a scheme that can be read in two ways is told at once, with both readings;
   page,
 }) => {
   await page.goto("/standard/layers");
-  await page.getByRole("tab", { name: "Scheme" }).click();
+  await page.getByRole("button", { name: "Scheme", exact: true }).click();
   await page.getByRole("button", { name: "major group", exact: true }).click();
   await page.getByLabel("Codes: one a line, then its meaning").fill("");
   await page.getByLabel("Shortest").fill("1");

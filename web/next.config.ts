@@ -15,7 +15,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // The tests check types first, and need not have them checked again while building.
   typescript: { ignoreBuildErrors: process.env["HEMSTITCH_TYPES_CHECKED"] === "yes" },
-  experimental: { optimizePackageImports: ["@mui/material", "@mui/x-data-grid"] },
+  experimental: { optimizePackageImports: ["@mui/material"] },
   headers: async () => [{ source: "/:path*", headers }],
 };
 

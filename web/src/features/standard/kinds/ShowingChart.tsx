@@ -3,17 +3,17 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Showing } from "@hemstitch/core/standard/plain";
 import { CODE_FONT } from "../../shell/theme";
 import { useDraft } from "../draft";
 import type { CellEdit } from "../inverse";
+import { useRowsInSight } from "../rows-in-sight";
 import { ShowingMark, SHOWING_WORDS } from "./ShowingMark";
 
 const ROW_PX = 26;
 const NAME_PX = 190;
-/** Rows drawn beyond what is seen, so that scrolling shows no gaps. */
-const SPARE_ROWS = 12;
+const HEAD_PX = 34;
 
 interface Place {
   readonly row: number;
@@ -46,17 +46,8 @@ export default function ShowingChart() {
   const [anchor, setAnchor] = useState<Place>({ row: 0, column: 0 });
   const [focus, setFocus] = useState<Place>({ row: 0, column: 0 });
   const scroller = useRef<HTMLDivElement>(null);
-  const [top, setTop] = useState(0);
-  const [height, setHeight] = useState(600);
+  const { first, last, bring } = useRowsInSight(scroller, layers.length, { rowPx: ROW_PX, headPx: HEAD_PX });
   const dragging = useRef(false);
-
-  useEffect(() => {
-    const element = scroller.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setHeight(element.clientHeight));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
 
   const chosen = useMemo(() => rectangle(anchor, focus), [anchor, focus]);
   const apply = useCallback(
@@ -79,12 +70,7 @@ export default function ShowingChart() {
     };
     setFocus(place);
     if (!extend) setAnchor(place);
-    const element = scroller.current;
-    if (!element) return;
-    const y = place.row * ROW_PX;
-    if (y < element.scrollTop) element.scrollTop = y;
-    else if (y + 2 * ROW_PX > element.scrollTop + element.clientHeight - 34)
-      element.scrollTop = y + 2 * ROW_PX + 34 - element.clientHeight;
+    bring(place.row);
   };
   const onKey = (event: KeyboardEvent): void => {
     const steps: Readonly<Record<string, readonly [number, number]>> = {
@@ -112,8 +98,6 @@ export default function ShowingChart() {
     const [row, column] = (cell?.dataset["cell"] ?? "").split(",").map(Number);
     return cell && row !== undefined && column !== undefined ? { row, column } : null;
   };
-  const first = Math.max(0, Math.floor(top / ROW_PX) - SPARE_ROWS);
-  const last = Math.min(layers.length, Math.ceil((top + height) / ROW_PX) + SPARE_ROWS);
   if (kinds.length === 0)
     return (
       <Typography sx={{ p: 2 }}>
@@ -161,7 +145,6 @@ export default function ShowingChart() {
         aria-activedescendant={`cell-${focus.row}-${focus.column}`}
         tabIndex={0}
         onKeyDown={onKey}
-        onScroll={(event) => setTop(event.currentTarget.scrollTop)}
         onPointerDown={(event) => {
           const place = placeOf(event);
           if (!place) return;
@@ -192,7 +175,7 @@ export default function ShowingChart() {
             top: 0,
             zIndex: 1,
             bgcolor: "background.default",
-            height: 34,
+            height: HEAD_PX,
             alignItems: "center",
           }}
         >

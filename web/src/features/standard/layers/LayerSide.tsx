@@ -1,9 +1,8 @@
 "use client";
-import Tab from "@mui/material/Tab";
-import Tabs from "@mui/material/Tabs";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { blankEntry, type Entry } from "@hemstitch/core/standard/plain";
+import { OneOf } from "../../shared/OneOf";
 import { useDraft } from "../draft";
 import { EntryPanel } from "../EntryPanel";
 import { NameParts } from "./NameParts";
@@ -11,6 +10,13 @@ import { NameParts } from "./NameParts";
 const SchemeEditor = dynamic(() => import("../SchemeEditor").then((each) => each.SchemeEditor));
 const NameBuilder = dynamic(() => import("./NameBuilder").then((each) => each.NameBuilder));
 const NameTester = dynamic(() => import("./NameTester").then((each) => each.NameTester));
+
+const VIEWS = [
+  ["entry", "Layer"],
+  ["build", "Build a name"],
+  ["test", "Test names"],
+  ["scheme", "Scheme"],
+] as const;
 
 /** Beside the layer register: the chosen layer, the scheme of names, a name built, names tested. */
 export default function LayerSide({
@@ -23,7 +29,7 @@ export default function LayerSide({
   onChoose: (key: string | null) => void;
 }) {
   const { standard, mayEdit, edit, editScheme } = useDraft();
-  const [tab, setTab] = useState<"entry" | "scheme" | "build" | "test">("entry");
+  const [tab, setTab] = useState<(typeof VIEWS)[number][0]>("entry");
   const scheme = standard.naming.layers;
   const names = standard.layers.map((layer) => layer.name);
   const add = async (name: string): Promise<void> => {
@@ -34,20 +40,7 @@ export default function LayerSide({
   };
   return (
     <>
-      <Tabs
-        value={adding ? "entry" : tab}
-        onChange={(_event, value: typeof tab) => setTab(value)}
-        sx={{
-          minHeight: 34,
-          mb: 1.5,
-          "& .MuiTab-root": { minHeight: 34, py: 0, px: 1.25, minWidth: 0, textTransform: "none" },
-        }}
-      >
-        <Tab value="entry" label="Layer" />
-        <Tab value="build" label="Build a name" />
-        <Tab value="test" label="Test names" />
-        <Tab value="scheme" label="Scheme" />
-      </Tabs>
+      <OneOf label="About layers" options={VIEWS} value={adding ? "entry" : tab} onChange={setTab} sx={{ mb: 1.25 }} />
       {(adding || tab === "entry") && (
         <EntryPanel
           list="layers"

@@ -1,9 +1,9 @@
 "use client";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
-import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState, type ClipboardEvent } from "react";
 import { CODE_FONT } from "../../shell/theme";
+import { useRowsInSight } from "../rows-in-sight";
 import type { Way } from "./CellEditor";
 import type { Column, Row } from "./columns";
 import { registerKeys, type CellPlace } from "./register-keys";
@@ -41,17 +41,10 @@ export function RegisterGrid(props: Props) {
   const [place, setPlace] = useState<CellPlace>({ row: 0, column: 0 });
   const [anchor, setAnchor] = useState(0);
   const [editing, setEditing] = useState<{ readonly initial: string } | null>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_PX,
-    overscan: 8,
-    scrollPaddingStart: TITLES_PX,
-    initialRect: { width: 800, height: 600 },
-  });
+  const { first, last, bring } = useRowsInSight(scroller, rows.length, { rowPx: ROW_PX, headPx: TITLES_PX });
   useOpenInView(rows, keyOfRow, open, (row) => {
     setPlace((was) => ({ row, column: Math.max(0, was.column) }));
-    virtual.scrollToIndex(row, { align: "auto" });
+    bring(row);
   });
 
   const keyAt = (row: number): string => (rows[row] ? keyOfRow(rows[row]) : "");
@@ -62,7 +55,7 @@ export function RegisterGrid(props: Props) {
   const goTo = (to: CellPlace, extend: boolean): void => {
     setPlace(to);
     if (to.row < 0) return;
-    virtual.scrollToIndex(to.row, { align: "auto" });
+    bring(to.row);
     if (extend && mayEdit) chooseTo(to.row);
     else {
       setAnchor(to.row);
@@ -212,10 +205,9 @@ export function RegisterGrid(props: Props) {
             </Box>
           ))}
         </Box>
-        <Box sx={{ height: virtual.getTotalSize(), position: "relative" }}>
-          {virtual.getVirtualItems().map(({ index, start }) => {
-            const row = rows[index];
-            if (!row) return null;
+        <Box sx={{ height: rows.length * ROW_PX, position: "relative" }}>
+          {rows.slice(first, last).map((row, i) => {
+            const index = first + i;
             const key = keyOfRow(row);
             return (
               <RegisterRow
@@ -226,7 +218,7 @@ export function RegisterGrid(props: Props) {
                 columns={columns}
                 template={template}
                 heightPx={ROW_PX}
-                topPx={start}
+                topPx={index * ROW_PX}
                 open={key === open}
                 chosen={chosen.has(key)}
                 mayChoose={mayEdit}
