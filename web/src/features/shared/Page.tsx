@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
+import { Alive } from "./Alive";
 
 /** A place's heading with its actions, over its content. */
 export function Page({
@@ -15,19 +16,21 @@ export function Page({
   children: ReactNode;
 }) {
   return (
-    <Box sx={{ px: 3, py: 2, display: "flex", flexDirection: "column", minHeight: "100%", boxSizing: "border-box" }}>
-      <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mb: 1.5, flexWrap: "wrap" }}>
-        <Typography variant="h1">{title}</Typography>
-        {lead && (
-          <Typography variant="body2" color="text.secondary" component="div">
-            {lead}
-          </Typography>
-        )}
-        <Box sx={{ flex: 1 }} />
-        {actions}
+    <Alive>
+      <Box sx={{ px: 3, py: 2, display: "flex", flexDirection: "column", minHeight: "100%", boxSizing: "border-box" }}>
+        <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mb: 1.5, flexWrap: "wrap" }}>
+          <Typography variant="h1">{title}</Typography>
+          {lead && (
+            <Typography variant="body2" color="text.secondary" component="div">
+              {lead}
+            </Typography>
+          )}
+          <Box sx={{ flex: 1 }} />
+          {actions}
+        </Box>
+        {children}
       </Box>
-      {children}
-    </Box>
+    </Alive>
   );
 }
 

@@ -16,6 +16,7 @@ import {
   type Entry,
   type ListName,
 } from "@hemstitch/core/standard/plain";
+import { Alive } from "../shared/Alive";
 import { CODE_FONT } from "../shell/theme";
 import { useDraft } from "./draft";
 import { EntryFields } from "./EntryFields";
@@ -79,71 +80,73 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
     onChoose(keyOf(list, next));
   };
   return (
-    <Box
-      component="form"
-      aria-label={LISTS[list].one}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void store();
-      }}
-    >
-      <Typography
-        variant="h2"
-        sx={{
-          fontFamily: list === "layers" || list === "codes" ? CODE_FONT : undefined,
-          mb: 1,
-          overflowWrap: "anywhere",
-        }}
-      >
-        {keyOf(list, entry) || `New ${LISTS[list].one}`}
-      </Typography>
-      <StaysInSight>
-        <EntrySpecimen list={list} entry={entry} standard={standard} />
-      </StaysInSight>
-      {!TO_LOOK_UP.has(list) && more?.(entry, set)}
-      <Box sx={{ mt: 1 }}>
-        <EntryFields list={list} entry={entry} onChange={set} standard={standard} disabled={!mayEdit} />
-      </Box>
-      {TO_LOOK_UP.has(list) && <Box sx={{ mt: 2 }}>{more?.(entry, set)}</Box>}
+    <Alive>
       <Box
-        sx={{
-          display: "flex",
-          gap: 1,
-          my: 1.5,
-          position: "sticky",
-          zIndex: 3,
-          // The panel's own padding below it would show what is scrolled past.
-          bottom: -16,
-          bgcolor: "background.default",
-          py: 1,
+        component="form"
+        aria-label={LISTS[list].one}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void store();
         }}
       >
-        {mayEdit ? (
-          <>
-            <Button type="submit" variant="contained" disabled={!changed}>
-              {adding ? `Add ${LISTS[list].one}` : "Store"}
-            </Button>
-            <Button disabled={!changed} onClick={() => (adding ? onChoose(null) : setDraft(null))}>
-              {adding ? "Cancel" : "As it was"}
-            </Button>
-            <Box sx={{ flex: 1 }} />
-            {!adding && (
-              <Button
-                onClick={() => void edit(list, [{ key: chosen, entry: null }]).then((gone) => gone && onChoose(null))}
-              >
-                Remove
+        <Typography
+          variant="h2"
+          sx={{
+            fontFamily: list === "layers" || list === "codes" ? CODE_FONT : undefined,
+            mb: 1,
+            overflowWrap: "anywhere",
+          }}
+        >
+          {keyOf(list, entry) || `New ${LISTS[list].one}`}
+        </Typography>
+        <StaysInSight>
+          <EntrySpecimen list={list} entry={entry} standard={standard} />
+        </StaysInSight>
+        {!TO_LOOK_UP.has(list) && more?.(entry, set)}
+        <Box sx={{ mt: 1 }}>
+          <EntryFields list={list} entry={entry} onChange={set} standard={standard} disabled={!mayEdit} />
+        </Box>
+        {TO_LOOK_UP.has(list) && <Box sx={{ mt: 2 }}>{more?.(entry, set)}</Box>}
+        <Box
+          sx={{
+            display: "flex",
+            gap: 1,
+            my: 1.5,
+            position: "sticky",
+            zIndex: 3,
+            // The panel's own padding below it would show what is scrolled past.
+            bottom: -16,
+            bgcolor: "background.default",
+            py: 1,
+          }}
+        >
+          {mayEdit ? (
+            <>
+              <Button type="submit" variant="contained" disabled={!changed}>
+                {adding ? `Add ${LISTS[list].one}` : "Store"}
               </Button>
-            )}
-          </>
-        ) : (
-          <Button variant="outlined" onClick={() => setAsking(true)}>
-            Ask for a change
-          </Button>
-        )}
+              <Button disabled={!changed} onClick={() => (adding ? onChoose(null) : setDraft(null))}>
+                {adding ? "Cancel" : "As it was"}
+              </Button>
+              <Box sx={{ flex: 1 }} />
+              {!adding && (
+                <Button
+                  onClick={() => void edit(list, [{ key: chosen, entry: null }]).then((gone) => gone && onChoose(null))}
+                >
+                  Remove
+                </Button>
+              )}
+            </>
+          ) : (
+            <Button variant="outlined" onClick={() => setAsking(true)}>
+              Ask for a change
+            </Button>
+          )}
+        </Box>
+        {!adding && chosen !== null && <About list={list} chosen={chosen} />}
+        {asking && <RequestDialog list={list} entry={entry} isNew={false} onClose={() => setAsking(false)} />}
       </Box>
-      {!adding && chosen !== null && <About list={list} chosen={chosen} />}
-      {asking && <RequestDialog list={list} entry={entry} isNew={false} onClose={() => setAsking(false)} />}
-    </Box>
+    </Alive>
   );
 }
 

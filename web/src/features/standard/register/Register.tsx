@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { keyOf, LISTS, orderedEntry, type Entry, type ListName } from "@hemstitch/core/standard/plain";
+import { Alive } from "../../shared/Alive";
 import { useNotice } from "../../shared/Notice";
 import { useDraft } from "../draft";
 import { columnsOf, type Row } from "./columns";
@@ -44,55 +45,57 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
     if (await edit(list, [{ key: keyOfRow(was), entry }])) onChoose(keyOf(list, entry));
   };
   return (
-    <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, height: "100%" }}>
-      <Box sx={{ display: "flex", gap: 0.5, alignItems: "center", mb: 1 }}>
-        <TextField
-          placeholder="Filter"
-          value={filter}
-          onChange={(event) => setFilter(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": `Filter ${label}` } }}
-          sx={{ width: 170, "& input": { py: 0.6 } }}
-        />
-        <Typography variant="caption" color="text.secondary" sx={{ whiteSpace: "nowrap", ml: 0.5 }}>
-          {rows.length === entries.length
-            ? rows.length.toLocaleString("en")
-            : `${rows.length.toLocaleString("en")} of ${entries.length.toLocaleString("en")}`}
-        </Typography>
-        <Box sx={{ flex: 1 }} />
-        {mayEdit && (
-          <Button onClick={() => setTable({ cells: "" })} sx={{ whiteSpace: "nowrap" }}>
-            Paste or import
-          </Button>
-        )}
-        <Button href={`/api/standard/table?list=${list}`}>CSV</Button>
-        {mayEdit && (
-          <Button variant="outlined" onClick={onAdd} sx={{ whiteSpace: "nowrap" }}>
-            Add {LISTS[list].one}
-          </Button>
-        )}
+    <Alive>
+      <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, height: "100%" }}>
+        <Box sx={{ display: "flex", gap: 0.5, alignItems: "center", mb: 1 }}>
+          <TextField
+            placeholder="Filter"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            slotProps={{ htmlInput: { "aria-label": `Filter ${label}` } }}
+            sx={{ width: 170, "& input": { py: 0.6 } }}
+          />
+          <Typography variant="caption" color="text.secondary" sx={{ whiteSpace: "nowrap", ml: 0.5 }}>
+            {rows.length === entries.length
+              ? rows.length.toLocaleString("en")
+              : `${rows.length.toLocaleString("en")} of ${entries.length.toLocaleString("en")}`}
+          </Typography>
+          <Box sx={{ flex: 1 }} />
+          {mayEdit && (
+            <Button onClick={() => setTable({ cells: "" })} sx={{ whiteSpace: "nowrap" }}>
+              Paste or import
+            </Button>
+          )}
+          <Button href={`/api/standard/table?list=${list}`}>CSV</Button>
+          {mayEdit && (
+            <Button variant="outlined" onClick={onAdd} sx={{ whiteSpace: "nowrap" }}>
+              Add {LISTS[list].one}
+            </Button>
+          )}
+        </Box>
+        {many.size > 1 && mayEdit && <ManyBar list={list} keys={[...many]} onDone={() => setMany(new Set())} />}
+        <Box sx={{ flex: 1, minHeight: 0 }}>
+          <RegisterGrid
+            label={label}
+            rows={rows}
+            keyOfRow={keyOfRow}
+            columns={columns}
+            mayEdit={mayEdit}
+            open={chosen}
+            onOpen={onChoose}
+            chosen={many}
+            onChoose={setMany}
+            sorting={sorting}
+            onSort={(path) => setSorting((was) => nextSorting(was, path))}
+            onStore={(was, fresh) => void store(was, fresh)}
+            onWrong={(column, text) => notice(`“${text}” is no ${column.title}; the cell stays as it was.`, "error")}
+            onPaste={(cells) => setTable({ cells })}
+            nothing={filter ? "Nothing matches the filter." : "Nothing here yet."}
+          />
+        </Box>
+        {table && <TableDialog list={list} cells={table.cells} onClose={() => setTable(null)} />}
       </Box>
-      {many.size > 1 && mayEdit && <ManyBar list={list} keys={[...many]} onDone={() => setMany(new Set())} />}
-      <Box sx={{ flex: 1, minHeight: 0 }}>
-        <RegisterGrid
-          label={label}
-          rows={rows}
-          keyOfRow={keyOfRow}
-          columns={columns}
-          mayEdit={mayEdit}
-          open={chosen}
-          onOpen={onChoose}
-          chosen={many}
-          onChoose={setMany}
-          sorting={sorting}
-          onSort={(path) => setSorting((was) => nextSorting(was, path))}
-          onStore={(was, fresh) => void store(was, fresh)}
-          onWrong={(column, text) => notice(`“${text}” is no ${column.title}; the cell stays as it was.`, "error")}
-          onPaste={(cells) => setTable({ cells })}
-          nothing={filter ? "Nothing matches the filter." : "Nothing here yet."}
-        />
-      </Box>
-      {table && <TableDialog list={list} cells={table.cells} onClose={() => setTable(null)} />}
-    </Box>
+    </Alive>
   );
 }
 
