@@ -4,7 +4,7 @@ import { useSyncExternalStore, type ReactNode } from "react";
 const never = (): (() => void) => () => undefined;
 
 /** Whether the page has come alive: until then nobody listens to what is typed. */
-const useAlive = (): boolean =>
+export const useAlive = (): boolean =>
   useSyncExternalStore(
     never,
     () => true,

@@ -12,14 +12,15 @@ import {
   type ListName,
   type UnitStyleEntry,
 } from "@hemstitch/core/standard/plain";
+import { NOTHING_YET } from "../shared/nothing-yet";
 import { useDraft } from "./draft";
 import { RemarkStrip } from "./RemarkStrip";
 import { SideBySide } from "./StandardFrame";
 
 // Each view loads what it shows; most show a register and an entry, which are large.
-const OneOf = dynamic(() => import("../shared/OneOf").then((each) => each.OneOf));
-const EntryPanel = dynamic(() => import("./EntryPanel").then((each) => each.EntryPanel));
-const Register = dynamic(() => import("./register/Register").then((each) => each.Register));
+const OneOf = dynamic(() => import("../shared/OneOf").then((each) => each.OneOf), { loading: NOTHING_YET });
+const EntryPanel = dynamic(() => import("./EntryPanel").then((each) => each.EntryPanel), { loading: NOTHING_YET });
+const Register = dynamic(() => import("./register/Register").then((each) => each.Register), { loading: NOTHING_YET });
 const LayerSide = dynamic(() => import("./layers/LayerSide"), { ssr: false });
 const DimensionLengths = dynamic(() => import("./extras/DimensionLengths"), { ssr: false });
 const WorkedLengths = dynamic(() => import("./extras/WorkedLengths"), { ssr: false });

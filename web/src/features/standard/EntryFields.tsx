@@ -11,10 +11,11 @@ import {
   type OfficeStandard,
   type Property,
 } from "@hemstitch/core/standard/plain";
+import { NOTHING_YET } from "../shared/nothing-yet";
 import { PropertyField } from "./PropertyField";
 
 // Few entries have lists within them.
-const PartTable = dynamic(() => import("./PartTable").then((each) => each.PartTable));
+const PartTable = dynamic(() => import("./PartTable").then((each) => each.PartTable), { loading: NOTHING_YET });
 
 /** An entry with another value at a property's path. */
 export function withValue(entry: Entry, path: string, value: unknown): Entry {

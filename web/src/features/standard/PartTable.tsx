@@ -10,6 +10,7 @@ import {
   type PartList,
   type Property,
 } from "@hemstitch/core/standard/plain";
+import { useAlive } from "../shared/Alive";
 import { PropertyField } from "./PropertyField";
 
 /** What a new part begins with. */
@@ -40,10 +41,11 @@ export function PartTable({
   standard: OfficeStandard;
   disabled: boolean;
 }) {
+  const alive = useAlive();
   const set = (index: number, path: string, value: unknown): void =>
     onChange(rows.map((row, i) => (i === index ? { ...row, [path]: value } : row)));
   return (
-    <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, mt: 2 }}>
+    <Box component="fieldset" disabled={!alive} sx={{ border: 0, p: 0, m: 0, mt: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", borderBottom: "1px dashed", borderColor: "divider", mb: 1 }}>
         <Typography variant="h3" component="legend">
           {part.title}

@@ -12,7 +12,7 @@ import { choiceWords, keysOf } from "./choices";
 import { Swatch } from "./Swatch";
 import { figure, listOf } from "./typed";
 
-const PictureField = dynamic(() => import("./PictureField").then((each) => each.PictureField));
+const PictureField = dynamic(() => import("./PictureField").then((each) => each.PictureField), { ssr: false });
 
 interface Props {
   readonly property: Property;

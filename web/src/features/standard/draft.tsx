@@ -17,7 +17,7 @@ import { cellsLost, inverseEdits, type CellEdit } from "./inverse";
 import { factsAsNow, withFacts, type Facts } from "./facts";
 import { keepSteps, keptSteps, stepInWords, withStep, type Step, type Steps, type WhichScheme } from "./steps";
 
-const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog));
+const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog), { ssr: false });
 
 interface Draft {
   readonly standard: OfficeStandard;

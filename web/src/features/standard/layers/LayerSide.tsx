@@ -7,9 +7,9 @@ import { useDraft } from "../draft";
 import { EntryPanel } from "../EntryPanel";
 import { NameParts } from "./NameParts";
 
-const SchemeEditor = dynamic(() => import("../SchemeEditor").then((each) => each.SchemeEditor));
-const NameBuilder = dynamic(() => import("./NameBuilder").then((each) => each.NameBuilder));
-const NameTester = dynamic(() => import("./NameTester").then((each) => each.NameTester));
+const SchemeEditor = dynamic(() => import("../SchemeEditor").then((each) => each.SchemeEditor), { ssr: false });
+const NameBuilder = dynamic(() => import("./NameBuilder").then((each) => each.NameBuilder), { ssr: false });
+const NameTester = dynamic(() => import("./NameTester").then((each) => each.NameTester), { ssr: false });
 
 const VIEWS = [
   ["entry", "Layer"],

@@ -13,7 +13,7 @@ import { columnsOf, type Row } from "./columns";
 import { RegisterGrid } from "./RegisterGrid";
 import { nextSorting, sorted, type Sorting } from "./sorted";
 
-const ManyBar = dynamic(() => import("./ManyBar").then((each) => each.ManyBar));
+const ManyBar = dynamic(() => import("./ManyBar").then((each) => each.ManyBar), { ssr: false });
 const TableDialog = dynamic(() => import("./TableDialog"), { ssr: false });
 
 interface Props {
