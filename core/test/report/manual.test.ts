@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { makeManual } from "../../src/report";
+import { RULES } from "../../src/rules";
 import { differences, preset } from "../../src/standard";
 import { barlow } from "../support/fonts";
 import { traced, type TracedPage } from "../support/trace";
@@ -51,6 +52,20 @@ describe("the manual", () => {
       expect(words, chapter).toContain(chapter);
     expect(words).toContain("A-GLAZ: pen 0.18 to 0.25");
     expect(words).toContain("Glass goes bolder.");
+  });
+  it("says how drawings are judged: each rule, what it counts as here, and how near is near enough", async () => {
+    const strict = {
+      ...standard,
+      rules: { "layer/empty": { severity: "stop" as const }, "text/font": { severity: "off" as const } },
+      tolerances: { ...standard.tolerances, widthMm: 0.02, heightShare: 0.045 },
+    };
+    const bytes = await makeManual({ standard: strict, font: barlow() });
+    const told = run("pdftotext", "-layout", temporary(bytes, "strict.pdf"), "-").replace(/\s+/g, " ");
+    for (const { meta } of RULES) expect(told).toContain(meta.id);
+    expect(told).toMatch(/layer\/empty The layer has nothing on it\. stop \(usually note\)/);
+    expect(told).toMatch(/text\/font The font is not the text style's\. not judged \(usually mend\)/);
+    expect(told).toMatch(/line\/hairline [^()]* stop line/);
+    expect(told).toContain("more than 0.02 mm in a line's width, 4.5 % of the height");
   });
   it("the bar on its cover is 100.0 mm", () =>
     expect(

@@ -23,6 +23,7 @@ import { hasSpecimen, placedBoard, specimen } from "../../specimen";
 import { sampleFonts } from "../../sheet";
 import { Flow, PAGE, TEXT_WIDTH_MM, type Column } from "./flow";
 import { drawChart } from "./chart";
+import { checks } from "./checks";
 
 export interface ManualRequest {
   readonly standard: OfficeStandard;
@@ -57,7 +58,7 @@ const MOST_CHANGES = 400;
 
 /**
  * The standard as a typeset manual, A4: contents, every chapter with specimens at true size, the
- * showing chart, and what changed. Specimens that are not at true size say so.
+ * showing chart, how drawings are judged, and what changed. Specimens that are not at true size say so.
  */
 export async function makeManual(request: ManualRequest): Promise<Uint8Array> {
   const { standard } = request;
@@ -70,6 +71,7 @@ export async function makeManual(request: ManualRequest): Promise<Uint8Array> {
   flow.newPage();
   const fonts = [request.font, ...others];
   for (const chapter of CHAPTERS) chapterPages(flow, standard, chapter, fonts);
+  checks(flow, standard);
   if (request.changes) changes(flow, request.changes);
   writeContents(contentsPage, flow);
   flow.finish();
