@@ -9,12 +9,20 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       // Nothing in the core keeps a state, so its files can share what they import.
-      { test: { name: "core", include: ["core/test/**/*.test.ts"], testTimeout: 60_000, isolate: false } },
-      { test: { name: "cli", include: ["cli/test/**/*.test.ts"], testTimeout: 60_000 } },
-      { test: { name: "demo", include: ["demo/test/**/*.test.ts"], testTimeout: 120_000 } },
+      {
+        test: {
+          name: "core",
+          include: ["core/test/**/*.test.ts"],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          isolate: false,
+        },
+      },
+      { test: { name: "cli", include: ["cli/test/**/*.test.ts"], testTimeout: 60_000, hookTimeout: 60_000 } },
+      { test: { name: "demo", include: ["demo/test/**/*.test.ts"], testTimeout: 120_000, hookTimeout: 120_000 } },
       {
         resolve: { alias },
-        test: { name: "web", include: ["web/test/unit/**/*.test.ts"], testTimeout: 60_000 },
+        test: { name: "web", include: ["web/test/unit/**/*.test.ts"], testTimeout: 60_000, hookTimeout: 60_000 },
       },
       {
         resolve: { alias },
@@ -22,6 +30,7 @@ export default defineConfig({
           name: "database",
           include: ["web/test/*.test.ts", "web/test/handlers/*.test.ts"],
           testTimeout: 60_000,
+          hookTimeout: 60_000,
           fileParallelism: false,
         },
       },

@@ -1,28 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readPdf } from "@hemstitch/core/formats/pdf";
-import { CHAPTERS } from "@hemstitch/core/standard/plain";
 import { axeFindings, expect, pageOf, test } from "./support";
-
-for (const path of [
-  "/today",
-  ...CHAPTERS.map((chapter) => `/standard/${chapter.id}`),
-  "/standard/drawing-kinds?view=chart",
-  "/standard/checks",
-  "/standard/editions",
-  "/plan-sets",
-  "/inspection",
-  "/requests",
-  "/account",
-]) {
-  test(`axe finds nothing on ${path}, light and dark`, async ({ page }) => {
-    await page.goto(path);
-    await page.waitForLoadState("networkidle");
-    expect(await axeFindings(page)).toEqual([]);
-    // Nothing but colours changes in the dark.
-    await page.getByRole("button", { name: "Dark" }).click();
-    expect(await axeFindings(page, "colours")).toEqual([]);
-  });
-}
 
 test("Today shows the demo office from its data, each drawing leading to its light table", async ({ page }) => {
   await page.goto("/");

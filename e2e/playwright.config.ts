@@ -3,7 +3,12 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: ".",
   timeout: 60_000,
-  workers: 1,
+  // Two at a time: one that only looks, one that changes the demo office. Of each kind one after the other.
+  workers: 2,
+  projects: [
+    { name: "looks", testMatch: "axe.spec.ts", workers: 1 },
+    { name: "changes", testIgnore: "axe.spec.ts", workers: 1 },
+  ],
   reporter: [["line"], ["json"]],
   outputDir: "../test-results",
   use: {

@@ -1,6 +1,7 @@
 // npm test: installs what is missing, starts a throw-away database and runs types, lint, unit, database and browser tests.
 // `npm test -- unit` or `npm run test:unit` runs a part.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
+import { once } from "node:events";
 import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -29,14 +30,19 @@ for (const signal of ["SIGINT", "SIGTERM"]) {
   });
 }
 
-/** Runs one check that passes or fails as a whole. */
-function check(name, command, args, options = {}) {
-  process.stdout.write(`\n— ${name}\n`);
-  const done = spawnSync(command, args, { stdio: "inherit", cwd: root, ...options });
-  const good = done.status === 0;
-  sums[good ? "passed" : "failed"]++;
-  return good;
-}
+/** Runs checks that pass or fail as a whole, beside each other; says what each wrote when it is done. */
+const checks = (...list) =>
+  Promise.all(
+    list.map(async ([name, command, ...args]) => {
+      const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+      let said = "";
+      for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));
+      const [code] = await once(child, "close");
+      process.stdout.write(`\n— ${name}\n${said}`);
+      sums[code === 0 ? "passed" : "failed"]++;
+      return code === 0;
+    }),
+  );
 
 /** Runs a test runner that writes its results as JSON, and adds them to the sums. */
 function tests(name, command, args, options, read) {
@@ -78,12 +84,15 @@ const playwright = (env) =>
   );
 
 try {
-  if (parts.includes("types")) {
-    check("types", bin("tsc"), ["-p", "tsconfig.json"]);
-    if (check("types of the web", bin("tsc"), ["-p", "web/tsconfig.json", "--noEmit"]))
-      process.env["HEMSTITCH_TYPES_CHECKED"] = "yes";
-  }
-  if (parts.includes("lint")) check("lint", bin("eslint"), ["."]);
+  const types = [
+    ["types of the web", bin("tsc"), "-p", "web/tsconfig.json", "--noEmit"],
+    ["types", bin("tsc"), "-p", "tsconfig.json"],
+  ];
+  const [webTypes] = await checks(
+    ...(parts.includes("types") ? types : []),
+    ...(parts.includes("lint") ? [["lint", bin("eslint"), "."]] : []),
+  );
+  if (parts.includes("types") && webTypes) process.env["HEMSTITCH_TYPES_CHECKED"] = "yes";
   if (parts.some((part) => ["unit", "database", "browser"].includes(part))) await bundle();
   if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo", "web"]);
   if (parts.includes("database") || parts.includes("browser")) {

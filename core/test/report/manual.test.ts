@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { makeManual } from "../../src/report";
 import { RULES } from "../../src/rules";
-import { differences, preset } from "../../src/standard";
+import { differences, LIST_NAMES, LISTS, preset } from "../../src/standard";
 import { barlow } from "../support/fonts";
 import { traced, type TracedPage } from "../support/trace";
 import { checkedByQpdf, run, temporary } from "../support/tools";
@@ -66,6 +66,19 @@ describe("the manual", () => {
     expect(told).toMatch(/text\/font The font is not the text style's\. not judged \(usually mend\)/);
     expect(told).toMatch(/line\/hairline [^()]* stop line/);
     expect(told).toContain("more than 0.02 mm in a line's width, 4.5 % of the height");
+  });
+  it("no title stands at the foot of a page without what it is the title of", () => {
+    const texts = run("pdftotext", "-layout", path, "-").split("\f");
+    const titles = LIST_NAMES.map((list) => LISTS[list].many);
+    for (const page of texts) {
+      // The last two lines are the footer's: the standard's name and the page's number.
+      const lines = page
+        .split("\n")
+        .map((line) => line.trim())
+        .filter(Boolean);
+      const last = lines.filter((line) => !line.startsWith(standard.name)).at(-1);
+      if (last && lines.length > 3) expect(titles).not.toContain(last);
+    }
   });
   it("the bar on its cover is 100.0 mm", () =>
     expect(

@@ -130,9 +130,12 @@ function chapterPages(
   const filled = (chapter.lists as readonly ListName[]).filter((list) => entriesOf(standard, list).length > 0);
   const isLayers = chapter.id === "layers";
   if (filled.length === 0 && !isLayers) return;
+  const [first] = filled;
+  if (first) flow.need(CHAPTER_HEAD_MM + firstHeight(standard, first));
   flow.heading(chapter.title, 1);
   if (isLayers) scheme(flow, standard);
   for (const list of filled) {
+    flow.need(LIST_HEAD_MM + firstHeight(standard, list));
     flow.heading(LISTS[list].many, 2);
     if (IN_ROWS.has(list)) rows(flow, standard, list);
     else specimens(flow, standard, list, fonts);
@@ -142,6 +145,19 @@ function chapterPages(
     flow.paragraph("Filled: drawn. Outlined: faint. A dash: left out. A question mark: nobody has decided.");
     drawChart(flow, standard);
   }
+}
+
+/** Room of a title with what stands between it and the first specimen, millimetres. */
+const LIST_HEAD_MM = 30;
+const CHAPTER_HEAD_MM = LIST_HEAD_MM + 14;
+/** What is taller than most of a page goes on the next anyway. */
+const MOST_KEPT_MM = 180;
+
+/** Height of a list's first specimen: a title does not stand at the foot of a page without it. */
+function firstHeight(standard: OfficeStandard, list: ListName): number {
+  const [entry] = entriesOf(standard, list);
+  if (!entry || IN_ROWS.has(list)) return 0;
+  return Math.min(MOST_KEPT_MM, specimen(standard, list, entry, { widthMm: 84 })?.heightMm ?? 0);
 }
 
 function scheme(flow: Flow, { naming }: OfficeStandard): void {
