@@ -14,7 +14,12 @@ const LEAST_PERIOD_MM = 0.02;
  * those on paper, 1/scale for those in the building); coordinates are those of the outline.
  * `start` is where the pattern begins.
  */
-export function hatchLines(hatch: HatchEntry, outline: readonly Point[], start: Point, factor: number): Segment[] {
+export function hatchLines(
+  hatch: Pick<HatchEntry, "families">,
+  outline: readonly Point[],
+  start: Point,
+  factor: number,
+): Segment[] {
   return hatch.families.flatMap((family) => familyLines(family, outline, start, factor));
 }
 

@@ -1,11 +1,7 @@
 import type { Point } from "../drawing";
-import { hatchLines } from "../drawn";
-import { parseSlope, type HatchEntry, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
+import { parseSlope, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
+import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./specimen";
-
-const POCHE: Pick<HatchEntry, "families"> = {
-  families: [{ angleDeg: 45, spacingMm: 1.2, offsetMm: 0, shiftMm: 0, dashMm: [] }],
-};
 
 /** A length of wall in plan at the scale. */
 export function wallSpecimen(wall: WallTypeEntry, { lookup, scale, widthMm }: SpecimenContext): Specimen {
@@ -22,7 +18,7 @@ export function wallSpecimen(wall: WallTypeEntry, { lookup, scale, widthMm }: Sp
         [4, 6 + thick],
       ];
       board.ink(0).pen(lookup.pens[0]?.widthMm ?? 0.13);
-      for (const [x1, y1, x2, y2] of hatchLines(POCHE as HatchEntry, outline, [0, 0], 1)) board.line(x1, y1, x2, y2);
+      drawPoche(board, outline);
       board
         .pen(lookup.pens[4]?.widthMm ?? 0.5)
         .line(4, 6, widthMm - 4, 6)

@@ -1,6 +1,7 @@
 import type { Board, Point } from "../drawing";
-import { drawLeader, hatchLines, labelFrom, shortened } from "../drawn";
-import type { HatchEntry, LabelPatternEntry, LegendCodeEntry } from "../standard/plain";
+import { drawLeader, labelFrom, shortened } from "../drawn";
+import type { LabelPatternEntry, LegendCodeEntry } from "../standard/plain";
+import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 /** Lettering of labels and legends, and of the title over a legend, millimetres. */
@@ -9,10 +10,6 @@ const TITLE_MM = 3.5;
 /** Where a legend's meanings begin, counted from its codes. */
 const MEANING_MM = 18;
 const LEGEND_MM = 46;
-
-const PIECE: Pick<HatchEntry, "families"> = {
-  families: [{ angleDeg: 45, spacingMm: 1.2, offsetMm: 0, shiftMm: 0, dashMm: [] }],
-};
 
 const pen = ({ lookup }: SpecimenContext, nth: number): number => lookup.pens[nth]?.widthMm ?? 0.25;
 
@@ -31,7 +28,7 @@ export function codeSpecimen(entry: LegendCodeEntry, context: SpecimenContext): 
         [4, 9],
       ];
       board.ink(0).fillInk(0).pen(pen(context, 0));
-      for (const [x1, y1, x2, y2] of hatchLines(PIECE as HatchEntry, outline, [0, 0], 1)) board.line(x1, y1, x2, y2);
+      drawPoche(board, outline);
       board.pen(pen(context, 4)).rectangle({ x: 4, y: 4, width: 16, height: 5 });
       onLeader(board, context, entry.code, [14, 6.5], LEGEND_MM - 4);
       board.pen(pen(context, 1));

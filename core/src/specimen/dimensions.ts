@@ -1,6 +1,7 @@
-import { drawLeader, drawRows, hatchLines, layRows, styleLettering, type RowStops } from "../drawn";
+import { drawLeader, drawRows, layRows, styleLettering, type RowStops } from "../drawn";
 import type { Board, Point } from "../drawing";
-import type { DimensionStyleEntry, HatchEntry } from "../standard/plain";
+import type { DimensionStyleEntry } from "../standard/plain";
+import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./specimen";
 
 /**
@@ -23,9 +24,6 @@ const LEFT: RowStops = {
   grid: [0.5, DEPTH - 0.5],
   masses: [0, DEPTH],
   openings: [0, 5, 9, DEPTH],
-};
-const POCHE: Pick<HatchEntry, "families"> = {
-  families: [{ angleDeg: 45, spacingMm: 1, offsetMm: 0, shiftMm: 0, dashMm: [] }],
 };
 
 /** One module, and the scale that gives its rows room: values in feet and inches are longer. */
@@ -78,6 +76,6 @@ function drawBuilding(board: Board, [x, y]: Point, module: number, bold: number,
   board.ink(0).pen(fine);
   // Outer and inner outline, joined at a corner, leave the walls between them.
   const ring = [...outline, at(0, 0), at(WALL, WALL), ...[...inside].reverse()];
-  for (const [x1, y1, x2, y2] of hatchLines(POCHE as HatchEntry, ring, [0, 0], 1)) board.line(x1, y1, x2, y2);
+  drawPoche(board, ring, 1);
   board.pen(bold).polyline(outline, true).polyline(inside, true);
 }

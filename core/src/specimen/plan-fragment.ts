@@ -1,13 +1,9 @@
 import type { Board, Point } from "../drawing";
-import { hatchLines } from "../drawn";
-import type { HatchEntry, StandardLookup } from "../standard/plain";
+import type { StandardLookup } from "../standard/plain";
+import { drawPoche } from "./poche";
 
 /** Size of the fragment of plan, millimetres on paper. */
 export const FRAGMENT = { widthMm: 76, heightMm: 40 } as const;
-
-const POCHE: Pick<HatchEntry, "families"> = {
-  families: [{ angleDeg: 45, spacingMm: 1.2, offsetMm: 0, shiftMm: 0, dashMm: [] }],
-};
 
 /** Cut walls of the fragment, from a plan at 1:50: a corner, a door, a window. Invented. */
 const WALLS: readonly (readonly Point[])[] = [
@@ -58,8 +54,7 @@ export function drawPlanFragment(
   const medium = lookup.pens[1]?.widthMm ?? 0.18;
   const at = (points: readonly Point[]): Point[] => points.map(([px, py]) => [x + px, y + py]);
   board.pen(fine);
-  for (const wall of WALLS)
-    for (const [x1, y1, x2, y2] of hatchLines(POCHE as HatchEntry, at(wall), [0, 0], 1)) board.line(x1, y1, x2, y2);
+  for (const wall of WALLS) drawPoche(board, at(wall));
   board.pen(look.widthMm, look.dashMm);
   for (const wall of WALLS) board.polyline(at(wall), true);
   board.pen(medium);
