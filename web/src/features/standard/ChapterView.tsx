@@ -31,7 +31,7 @@ const PenSeries = dynamic(() => import("./extras/PenSeries"), { ssr: false });
 const TitleBlockGrid = dynamic(() => import("./extras/TitleBlockGrid"), { ssr: false });
 const LabelPattern = dynamic(() => import("./extras/LabelPattern"), { ssr: false });
 const LegendOrder = dynamic(() => import("./extras/LegendOrder"), { ssr: false });
-const ShowingChart = dynamic(() => import("./kinds/ShowingChart"), { ssr: false });
+const ShowingChart = dynamic(() => import("./kinds/ShowingChart"), { loading: NOTHING_YET });
 const KindPreview = dynamic(() => import("./kinds/KindPreview"), { ssr: false });
 const SheetNumbers = dynamic(() => import("./extras/SheetNumbers"), { ssr: false });
 const Library = dynamic(() => import("./library/Library"), { ssr: false });

@@ -5,6 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Showing } from "@hemstitch/core/standard/plain";
+import { Alive } from "../../shared/Alive";
 import { CODE_FONT } from "../../shell/theme";
 import { useDraft } from "../draft";
 import type { CellEdit } from "../inverse";
@@ -106,181 +107,183 @@ export default function ShowingChart() {
     );
   const template = `${NAME_PX}px repeat(${kinds.length}, minmax(74px, 1fr))`;
   return (
-    <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
-      <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1 }}>
-        <TextField
-          placeholder="Family, such as A-ANNO"
-          value={filter}
-          onChange={(event) => setFilter(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Filter layers" } }}
-          sx={{ width: 200, "& input": { py: 0.6 } }}
-        />
-        <Button
-          variant={undecidedOnly ? "contained" : "text"}
-          aria-pressed={undecidedOnly}
-          onClick={() => setUndecidedOnly(!undecidedOnly)}
-        >
-          {open === 0 ? "All decided" : `${open.toLocaleString("en")} undecided`}
-        </Button>
-        <Box sx={{ flex: 1 }} />
-        {mayEdit && (
-          <>
-            <Typography variant="caption" color="text.secondary">
-              Chosen cells become
-            </Typography>
-            {(["drawn", "faint", "left-out"] as const).map((state) => (
-              <Button key={state} onClick={() => apply(state)} startIcon={<ShowingMark state={state} />}>
-                {SHOWING_WORDS[state]}
-              </Button>
-            ))}
-          </>
-        )}
-      </Box>
-      <Box
-        ref={scroller}
-        role="grid"
-        aria-label="Showing chart"
-        aria-rowcount={layers.length + 1}
-        aria-colcount={kinds.length + 1}
-        aria-activedescendant={`cell-${focus.row}-${focus.column}`}
-        tabIndex={0}
-        onKeyDown={onKey}
-        onPointerDown={(event) => {
-          const place = placeOf(event);
-          if (!place) return;
-          dragging.current = true;
-          setFocus(place);
-          if (!event.shiftKey) setAnchor(place);
-        }}
-        onPointerMove={(event) => {
-          const place = dragging.current ? placeOf(event) : null;
-          if (place && (place.row !== focus.row || place.column !== focus.column)) setFocus(place);
-        }}
-        onPointerUp={() => (dragging.current = false)}
-        sx={{
-          flex: 1,
-          minHeight: 0,
-          overflow: "auto",
-          bgcolor: "background.paper",
-          userSelect: "none",
-          touchAction: "pan-y",
-        }}
-      >
+    <Alive>
+      <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
+        <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1 }}>
+          <TextField
+            placeholder="Family, such as A-ANNO"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            slotProps={{ htmlInput: { "aria-label": "Filter layers" } }}
+            sx={{ width: 200, "& input": { py: 0.6 } }}
+          />
+          <Button
+            variant={undecidedOnly ? "contained" : "text"}
+            aria-pressed={undecidedOnly}
+            onClick={() => setUndecidedOnly(!undecidedOnly)}
+          >
+            {open === 0 ? "All decided" : `${open.toLocaleString("en")} undecided`}
+          </Button>
+          <Box sx={{ flex: 1 }} />
+          {mayEdit && (
+            <>
+              <Typography variant="caption" color="text.secondary">
+                Chosen cells become
+              </Typography>
+              {(["drawn", "faint", "left-out"] as const).map((state) => (
+                <Button key={state} onClick={() => apply(state)} startIcon={<ShowingMark state={state} />}>
+                  {SHOWING_WORDS[state]}
+                </Button>
+              ))}
+            </>
+          )}
+        </Box>
         <Box
-          role="row"
+          ref={scroller}
+          role="grid"
+          aria-label="Showing chart"
+          aria-rowcount={layers.length + 1}
+          aria-colcount={kinds.length + 1}
+          aria-activedescendant={`cell-${focus.row}-${focus.column}`}
+          tabIndex={0}
+          onKeyDown={onKey}
+          onPointerDown={(event) => {
+            const place = placeOf(event);
+            if (!place) return;
+            dragging.current = true;
+            setFocus(place);
+            if (!event.shiftKey) setAnchor(place);
+          }}
+          onPointerMove={(event) => {
+            const place = dragging.current ? placeOf(event) : null;
+            if (place && (place.row !== focus.row || place.column !== focus.column)) setFocus(place);
+          }}
+          onPointerUp={() => (dragging.current = false)}
           sx={{
-            display: "grid",
-            gridTemplateColumns: template,
-            position: "sticky",
-            top: 0,
-            zIndex: 1,
-            bgcolor: "background.default",
-            height: HEAD_PX,
-            alignItems: "center",
+            flex: 1,
+            minHeight: 0,
+            overflow: "auto",
+            bgcolor: "background.paper",
+            userSelect: "none",
+            touchAction: "pan-y",
           }}
         >
-          <Box role="columnheader" sx={{ px: 1, fontSize: 13, fontWeight: 600 }}>
-            {layers.length.toLocaleString("en")} layers
-          </Box>
-          {kinds.map((kind, column) => (
-            <Box
-              key={kind.id}
-              role="columnheader"
-              onClick={() => {
-                setAnchor({ row: 0, column });
-                setFocus({ row: layers.length - 1, column });
-              }}
-              title="Choose the whole column"
-              sx={{ px: 0.5, fontSize: 12.5, fontWeight: 600, textAlign: "center", cursor: "pointer" }}
-            >
-              {kind.title || kind.id}
+          <Box
+            role="row"
+            sx={{
+              display: "grid",
+              gridTemplateColumns: template,
+              position: "sticky",
+              top: 0,
+              zIndex: 1,
+              bgcolor: "background.default",
+              height: HEAD_PX,
+              alignItems: "center",
+            }}
+          >
+            <Box role="columnheader" sx={{ px: 1, fontSize: 13, fontWeight: 600 }}>
+              {layers.length.toLocaleString("en")} layers
             </Box>
-          ))}
-        </Box>
-        <Box sx={{ height: layers.length * ROW_PX, position: "relative" }}>
-          {layers.slice(first, last).map((layer, i) => {
-            const row = first + i;
-            return (
+            {kinds.map((kind, column) => (
               <Box
-                key={layer.name}
-                role="row"
-                aria-rowindex={row + 2}
-                sx={{
-                  display: "grid",
-                  gridTemplateColumns: template,
-                  position: "absolute",
-                  top: row * ROW_PX,
-                  left: 0,
-                  right: 0,
-                  height: ROW_PX,
-                  borderBottom: "1px solid",
-                  borderColor: "divider",
+                key={kind.id}
+                role="columnheader"
+                onClick={() => {
+                  setAnchor({ row: 0, column });
+                  setFocus({ row: layers.length - 1, column });
                 }}
+                title="Choose the whole column"
+                sx={{ px: 0.5, fontSize: 12.5, fontWeight: 600, textAlign: "center", cursor: "pointer" }}
               >
+                {kind.title || kind.id}
+              </Box>
+            ))}
+          </Box>
+          <Box sx={{ height: layers.length * ROW_PX, position: "relative" }}>
+            {layers.slice(first, last).map((layer, i) => {
+              const row = first + i;
+              return (
                 <Box
-                  role="rowheader"
-                  title={layer.purpose}
-                  onClick={() => {
-                    setAnchor({ row, column: 0 });
-                    setFocus({ row, column: kinds.length - 1 });
-                  }}
+                  key={layer.name}
+                  role="row"
+                  aria-rowindex={row + 2}
                   sx={{
-                    px: 1,
-                    fontFamily: CODE_FONT,
-                    fontSize: 12.5,
-                    lineHeight: `${ROW_PX}px`,
-                    overflow: "hidden",
-                    textOverflow: "ellipsis",
-                    whiteSpace: "nowrap",
-                    cursor: "pointer",
+                    display: "grid",
+                    gridTemplateColumns: template,
+                    position: "absolute",
+                    top: row * ROW_PX,
+                    left: 0,
+                    right: 0,
+                    height: ROW_PX,
+                    borderBottom: "1px solid",
+                    borderColor: "divider",
                   }}
                 >
-                  {layer.name}
+                  <Box
+                    role="rowheader"
+                    title={layer.purpose}
+                    onClick={() => {
+                      setAnchor({ row, column: 0 });
+                      setFocus({ row, column: kinds.length - 1 });
+                    }}
+                    sx={{
+                      px: 1,
+                      fontFamily: CODE_FONT,
+                      fontSize: 12.5,
+                      lineHeight: `${ROW_PX}px`,
+                      overflow: "hidden",
+                      textOverflow: "ellipsis",
+                      whiteSpace: "nowrap",
+                      cursor: "pointer",
+                    }}
+                  >
+                    {layer.name}
+                  </Box>
+                  {kinds.map((kind, column) => {
+                    const state = showing[layer.name]?.[kind.id];
+                    const inside =
+                      row >= chosen.top && row <= chosen.bottom && column >= chosen.left && column <= chosen.right;
+                    return (
+                      <Box
+                        key={kind.id}
+                        id={`cell-${row}-${column}`}
+                        role="gridcell"
+                        data-cell={`${row},${column}`}
+                        aria-selected={inside}
+                        aria-label={`${layer.name}, ${kind.title || kind.id}: ${SHOWING_WORDS[state ?? "undecided"]}`}
+                        sx={{
+                          display: "grid",
+                          placeItems: "center",
+                          borderLeft: "1px solid",
+                          borderColor: "divider",
+                          cursor: "cell",
+                          bgcolor: inside
+                            ? "action.selected"
+                            : state === undefined
+                              ? "rgba(199,119,0,.16)"
+                              : "transparent",
+                          outline:
+                            row === focus.row && column === focus.column
+                              ? "2px solid var(--mui-palette-secondary-main)"
+                              : "none",
+                          outlineOffset: -2,
+                        }}
+                      >
+                        <ShowingMark state={state} />
+                      </Box>
+                    );
+                  })}
                 </Box>
-                {kinds.map((kind, column) => {
-                  const state = showing[layer.name]?.[kind.id];
-                  const inside =
-                    row >= chosen.top && row <= chosen.bottom && column >= chosen.left && column <= chosen.right;
-                  return (
-                    <Box
-                      key={kind.id}
-                      id={`cell-${row}-${column}`}
-                      role="gridcell"
-                      data-cell={`${row},${column}`}
-                      aria-selected={inside}
-                      aria-label={`${layer.name}, ${kind.title || kind.id}: ${SHOWING_WORDS[state ?? "undecided"]}`}
-                      sx={{
-                        display: "grid",
-                        placeItems: "center",
-                        borderLeft: "1px solid",
-                        borderColor: "divider",
-                        cursor: "cell",
-                        bgcolor: inside
-                          ? "action.selected"
-                          : state === undefined
-                            ? "rgba(199,119,0,.16)"
-                            : "transparent",
-                        outline:
-                          row === focus.row && column === focus.column
-                            ? "2px solid var(--mui-palette-secondary-main)"
-                            : "none",
-                        outlineOffset: -2,
-                      }}
-                    >
-                      <ShowingMark state={state} />
-                    </Box>
-                  );
-                })}
-              </Box>
-            );
-          })}
+              );
+            })}
+          </Box>
         </Box>
+        <Typography variant="caption" color="text.secondary" sx={{ pt: 0.5 }}>
+          Arrow keys move, Shift extends, <kbd>d</kbd> drawn, <kbd>f</kbd> faint, <kbd>x</kbd> left out, <kbd>u</kbd>{" "}
+          undecided, space turns. Drag over cells to choose several; click a name or a title for all.
+        </Typography>
       </Box>
-      <Typography variant="caption" color="text.secondary" sx={{ pt: 0.5 }}>
-        Arrow keys move, Shift extends, <kbd>d</kbd> drawn, <kbd>f</kbd> faint, <kbd>x</kbd> left out, <kbd>u</kbd>{" "}
-        undecided, space turns. Drag over cells to choose several; click a name or a title for all.
-      </Typography>
-    </Box>
+    </Alive>
   );
 }
 
