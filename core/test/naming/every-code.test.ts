@@ -141,7 +141,7 @@ describe("mistyped names of the demo's register", () => {
     ["A-FLOR-STR", "A-FLOR-STRS"],
     ["S_FNDN", "S-FNDN"],
   ])("%s is %s", (name, wanted) => expect(meant(name)).toBe(wanted));
-  it.each(["", "Ω", "layer 7", "DEFPOINTS-X-Y-Z", "x".repeat(200)])("of %j nothing is sure", (name) =>
+  it.each(["", "Ω", "layer 7", "QUERY-X-Y-Z", "x".repeat(200)])("of %j nothing is sure", (name) =>
     expect(meant(name)).toBeUndefined(),
   );
   it("each with one letter left out has itself among the first three", () => {
