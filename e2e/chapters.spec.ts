@@ -31,6 +31,16 @@ test("a text style is seen in its own font, and one that is not at hand says so"
   const font = page.getByRole("form", { name: "font" });
   await font.getByLabel("Family").fill("Nowhere Sans");
   await expect(font.getByText("Shown in Barlow: Nowhere Sans is not at hand", { exact: false })).toBeVisible();
+  // A font that is handed in is seen before it is stored. Its name in the file is another than Hemstitch's own.
+  await font.getByTestId("font-file").setInputFiles({
+    name: "hand.ttf",
+    mimeType: "font/ttf",
+    buffer: renamedFont(readFileSync("core/assets/fonts/Barlow-Regular.ttf"), "Barlow", "Tarnwk"),
+  });
+  await expect(font.getByLabel("Family")).toHaveValue("Tarnwk");
+  await expect(font.getByText("not at hand", { exact: false })).toHaveCount(0);
+  const letters = font.getByRole("img", { name: "Tarnwk as it plots" }).locator("text").first();
+  await expect(letters).toHaveAttribute("font-family", /^office-[0-9a-f]{64}$/);
 });
 
 test("specimens are fitted to the screen once, and stay so", async ({ page }) => {
@@ -218,6 +228,18 @@ test("the log is filtered and goes out as CSV", async ({ page }) => {
   await page.getByLabel("Entry").fill("nothing is called so");
   await expect(page.getByText("Nothing matches.")).toBeVisible();
 });
+
+/** The font with another family name of as many letters, in both of the encodings that names have (OpenType, `name`). */
+function renamedFont(font: Buffer, from: string, to: string): Buffer {
+  const wide = (text: string): Buffer => Buffer.from(text, "utf16le").swap16();
+  const renamed = Buffer.from(font);
+  for (const [was, is] of [
+    [Buffer.from(from), Buffer.from(to)],
+    [wide(from), wide(to)],
+  ] as const)
+    for (let at = renamed.indexOf(was); at >= 0; at = renamed.indexOf(was, at + 1)) is.copy(renamed, at);
+  return renamed;
+}
 
 /** WCAG 2.2, 2.4.11: what has the focus is not hidden by what stays in sight. */
 for (const [path, form, height] of [

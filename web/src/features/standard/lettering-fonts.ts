@@ -35,12 +35,20 @@ const widthIn =
 /** Barlow as the browser sets it, so that frames and places fit what is shown. */
 export const OWN_FONT: SvgFont = { ...BARLOW, widthOf: widthIn("Barlow") };
 
+/** Fonts that were uploaded on this page: seen at once, also before the standard that names them is stored. */
+const handedIn = new Map<string, { readonly sha256: string; readonly file: Blob }>();
+
+export const rememberFont = (family: string, sha256: string, file: Blob): void =>
+  void handedIn.set(familyName(family), { sha256, file });
+
 /** What was opened or is being opened, by face; a font that can't be is null. */
 const opened = new Map<string, Promise<SvgFont | null>>();
 
 function open(family: string, uploaded: readonly FontEntry[]): Promise<SvgFont | null> {
   const alike = (other: string): boolean => familyName(other) === familyName(family);
-  const sha256 = uploaded.find((font) => alike(font.family) && font.sha256 !== undefined)?.sha256;
+  const sha256 =
+    uploaded.find((font) => alike(font.family) && font.sha256 !== undefined)?.sha256 ??
+    handedIn.get(familyName(family))?.sha256;
   const shipped = Object.keys(SHIPPED).find(alike);
   const face = sha256 ? `office-${sha256}` : shipped && SHIPPED[shipped];
   if (face === undefined) return Promise.resolve(null);
@@ -51,17 +59,27 @@ function open(family: string, uploaded: readonly FontEntry[]): Promise<SvgFont |
       const capHeight = (measure(face, "H")?.actualBoundingBoxAscent ?? 0) / MEASURED_AT_PX;
       return { family, face, capHeight: capHeight || BARLOW.capHeight, widthOf: widthIn(face) };
     })
-    .catch(() => null);
+    .catch(() => {
+      // It may be there next time: stored meanwhile, or the line is back.
+      opened.delete(face);
+      return null;
+    });
   opened.set(face, font);
   return font;
 }
 
 async function bring(face: string, sha256: string | undefined): Promise<void> {
   if (sha256 !== undefined) {
-    const { bytes } = await getBytes(`/api/standard/fonts?sha256=${sha256}`);
-    document.fonts.add(await new FontFace(face, bytes.slice().buffer).load());
+    document.fonts.add(await new FontFace(face, await fileOf(sha256)).load());
   }
   await document.fonts.load(`${MEASURED_AT_PX}px "${face}"`, "Hamburg 0123");
+}
+
+async function fileOf(sha256: string): Promise<ArrayBuffer> {
+  const own = [...handedIn.values()].find((each) => each.sha256 === sha256);
+  if (own) return own.file.arrayBuffer();
+  const { bytes } = await getBytes(`/api/standard/fonts?sha256=${sha256}`);
+  return bytes.slice().buffer;
 }
 
 /** Of the families that a drawing asks for, the fonts that the browser has by now; the others are brought. */

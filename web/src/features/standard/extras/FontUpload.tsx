@@ -5,6 +5,7 @@ import { useState } from "react";
 import { sendFile, wordsOf } from "../../shared/api";
 import { UploadButton } from "../../shared/UploadButton";
 import { useDraft } from "../draft";
+import { rememberFont } from "../lettering-fonts";
 
 /** Takes the file of a font, so that starters and sheets can be lettered in it. */
 export default function FontUpload({ set }: { set: (path: string, value: unknown) => void }) {
@@ -13,6 +14,7 @@ export default function FontUpload({ set }: { set: (path: string, value: unknown
   const take = async (file: File): Promise<void> => {
     try {
       const font = await sendFile<{ family: string; sha256: string; capHeight: number }>("/api/standard/fonts", file);
+      rememberFont(font.family, font.sha256, file);
       set("family", font.family);
       set("sha256", font.sha256);
       setTold({
