@@ -105,6 +105,32 @@ describe("a check of what changed", () => {
     expect(checked).toEqual(checkStandard(plain(after)));
     expect(checked.ok).toBe(false);
   });
+  it.each([
+    ["frames", "border"],
+    ["frames", "titleBlock"],
+    ["frames", "layers"],
+    ["labelPatterns", "pattern"],
+  ] as const)("of %s without their %s, or with something else there, says so", (list, part) => {
+    for (const value of [undefined, null, "none", 7, [], {}]) {
+      const entries = entriesOf(STANDARD, list).map((entry, i) => (i === 0 ? { ...entry, [part]: value } : entry));
+      const after = { ...STANDARD, [list]: entries } as unknown as OfficeStandard;
+      const checked = checkChanged(STANDARD, after);
+      expect(checked.ok, String(value)).toBe(false);
+      expect(checked.ok || checked.problems[0]!.at).toContain(`${list}[0].${part}`);
+      expect(told(checked)).toEqual(told(checkStandard(plain(after))));
+    }
+  });
+  it.each([["naming"], ["naming", "layers"], ["naming", "sheets"], ["tolerances"]])(
+    "without its %s %s is told where, and not taken",
+    (...path) => {
+      const value = plain(STANDARD) as Record<string, Record<string, unknown>>;
+      if (path.length === 1) delete value[path[0]!];
+      else delete value[path[0]!]![path[1]!];
+      const checked = checkStandard(value);
+      expect(checked.ok).toBe(false);
+      expect(checked.ok || checked.problems.map((each) => each.at)).toContain(path.join("."));
+    },
+  );
   it("takes what is no list where one is wanted for wrong", () =>
     expect(checkChanged(STANDARD, { ...STANDARD, pens: null } as never).ok).toBe(false));
 });

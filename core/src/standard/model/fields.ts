@@ -5,6 +5,7 @@ import {
   IsArray,
   IsNotEmpty,
   IsNumber,
+  IsObject,
   IsOptional,
   IsPositive,
   IsString,
@@ -58,8 +59,9 @@ export const ListOf = (make: () => Make, most: number): PropertyDecorator =>
 export const KeyList = (most = 200, longest = 255): PropertyDecorator =>
   all(IsArray(), ArrayMaxSize(most), IsString({ each: true }), MaxLength(longest, { each: true }));
 
-/** A nested value of one class. */
-export const Part = (make: () => Make): PropertyDecorator => all(ValidateNested(), Type(make));
+/** A nested value of one class; without IsObject, one that is not there would pass. */
+export const Part = (make: () => Make): PropertyDecorator =>
+  all(IsObject({ message: "$property must be an object" }), ValidateNested(), Type(make));
 
 /** Every entry may say why it is as it is. */
 export abstract class Noted {
