@@ -13,7 +13,7 @@ export function reductionSpecimen(
   { lookup, sample, widthMm }: SpecimenContext,
 ): Specimen | undefined {
   const share = percent / 100;
-  const styles = [...lookup.standard.textStyles].sort((a, b) => a.heightMm - b.heightMm).slice(0, MOST_ROWS);
+  const styles = lookup.textStyles.slice(0, MOST_ROWS);
   const pens = lookup.pens.slice(0, MOST_ROWS);
   const rows = Math.max(styles.length, pens.length);
   if (rows === 0) return undefined;

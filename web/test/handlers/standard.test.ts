@@ -463,16 +463,13 @@ describe("editions", () => {
     expect((await coordinator.send(compare.POST, "POST", { query: { from: "1", to: "9" } })).status).toBe(404);
     expect((await coordinator.send(compare.POST, "POST", { query: { from: "x", to: "1" } })).status).toBe(404);
   });
-  it("say of the draft what it changes", async () => {
+  it("say of the draft how much it changes", async () => {
     await publish();
     await coordinator.json(facts.PATCH, "PATCH", { body: { name: "Tarnwick North" } });
-    const told = await coordinator.json<{ version: number; edition: number; changes: { words: string }[] }>(
-      draft.GET,
-      "GET",
-    );
+    const told = await coordinator.json<{ version: number; edition: number; changes: number }>(draft.GET, "GET");
     expect(told.edition).toBe(1);
     expect(told.version).toBe((await draftOf(officeId)).version);
-    expect(told.changes.map((each) => each.words).join()).toContain("Tarnwick North");
+    expect(told.changes).toBe(1);
   });
   it("bring the draft back to what they say; what is not there is not", async () => {
     await publish();

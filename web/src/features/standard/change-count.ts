@@ -13,10 +13,10 @@ export function useChangeCount(initial: number): number {
   useEffect(() => {
     if (counted.current === version) return;
     const timer = setTimeout(() => {
-      getJson<{ version: number; changes: readonly unknown[] }>("/api/standard/draft").then(
+      getJson<{ version: number; changes: number }>("/api/standard/draft").then(
         ({ version: at, changes }) => {
           counted.current = at;
-          setCount(changes.length);
+          setCount(changes);
         },
         // The number is a courtesy; what went wrong is told where something is stored.
         () => undefined,
