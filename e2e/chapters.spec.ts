@@ -96,7 +96,7 @@ test("text styles say how high they are in the building, and names by scale foll
   await expect(panel.getByText(/^On the half-size print for site: 1\.25 mm, legible/)).toBeVisible();
   const pattern = panel.getByLabel(/^Names by scale/);
   await pattern.fill("N{height} at {scale}");
-  await pattern.blur();
+  await stored(page, () => pattern.blur());
   await expect(panel.getByRole("row", { name: /1:50 125\.0 mm N25 at 50/ })).toBeVisible();
   await panel.getByText("In the building, by scale").click();
   await takeBack(page);
@@ -119,8 +119,8 @@ test("a hatch in the building says at which scales it gets too dense, and is dra
 
 test("widths of the ISO series that are missing are offered, and the technical pens' colours", async ({ page }) => {
   const panel = await entry(page, "/standard/pens-and-lines?entry=2", "pen");
-  await panel.getByRole("button", { name: "Remove" }).click();
-  await page.getByRole("button", { name: "Add 2 mm" }).click();
+  await stored(page, () => panel.getByRole("button", { name: "Remove" }).click());
+  await stored(page, () => page.getByRole("button", { name: "Add 2 mm" }).click());
   await expect(page.getByRole("row", { name: /^(?:Choose 2 )?2 2 100/ })).toBeVisible();
   await takeBack(page);
   await takeBack(page);
@@ -166,7 +166,7 @@ test("rows are pasted from a spreadsheet, copied out again, sorted and filtered,
   await page.keyboard.press("Control+v");
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByText(/1 new, 0 changed/)).toBeVisible();
-  await dialog.getByRole("button", { name: "Store 1" }).click();
+  await stored(page, () => dialog.getByRole("button", { name: "Store 1" }).click());
   const row = page.getByRole("row", { name: /GB Glass block/ });
   await expect(row).toBeVisible();
   await page.getByLabel("Filter Codes").fill("glass");

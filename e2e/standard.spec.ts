@@ -15,7 +15,7 @@ test("edits a layer in the register, sees its specimen change as one types, stor
   await panel.getByLabel("Pen", { exact: true }).click();
   await page.getByRole("option", { name: "0.7", exact: true }).click();
   await expect.poll(() => pngOf(specimen)).toContain('stroke-width="0.7"');
-  await panel.getByRole("button", { name: "Store" }).click();
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.7", { exact: true })).toBeVisible();
   await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(page.getByRole("row", { name: /A-GLAZ/ }).getByText("0.25", { exact: true })).toBeVisible();
@@ -29,9 +29,9 @@ test("edits in place by keyboard", async ({ page }) => {
   await row.getByText("Windows and glazed screens").dblclick();
   await page.keyboard.press("Control+A");
   await page.keyboard.type("All glass");
-  await page.keyboard.press("Enter");
+  await stored(page, () => page.keyboard.press("Enter"));
   await expect(page.getByRole("row", { name: /A-GLAZ All glass/ })).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(page.getByRole("row", { name: /A-GLAZ Windows and glazed screens/ })).toBeVisible();
 });
 
@@ -73,14 +73,14 @@ test("sets one property of several at once", async ({ page }) => {
   await page.getByRole("option", { name: "Reasons and notes" }).click();
   const many = page.getByRole("group", { name: "Chosen entries" });
   await many.getByLabel("Reasons and notes").fill("Set together");
-  await many.getByRole("button", { name: "Set for all" }).click();
+  await stored(page, () => many.getByRole("button", { name: "Set for all" }).click());
   await expect(many).toHaveCount(0);
   await page
     .getByRole("row", { name: /A-COLS/ })
     .getByText("Columns")
     .click();
   await expect(page.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes")).toHaveValue("Set together");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(page.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes")).toHaveValue("");
 });
 
@@ -91,14 +91,14 @@ test("builds a name by the scheme, adds it, and removes it again; the new layer 
   await page.getByRole("button", { name: "Build a name", exact: true }).click();
   await page.getByLabel("major group", { exact: true }).fill("SPCL");
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Add to the register" }).click();
+  await stored(page, () => page.getByRole("button", { name: "Add to the register" }).click());
   await expect(page.getByRole("row", { name: /A-SPCL/ })).toBeVisible();
   await page.goto("/standard/drawing-kinds?view=chart");
   await expect(page.getByRole("gridcell", { name: "A-SPCL, Floor plan: undecided" })).toBeVisible();
   await page.goto("/today");
   await expect(page.getByText(/Undecided in the showing chart: .*A-SPCL in 7 kinds/)).toBeVisible();
   await page.goto("/standard/layers?entry=A-SPCL");
-  await page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Remove" }).click();
+  await stored(page, () => page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Remove" }).click());
   await expect(page.getByRole("row", { name: /A-SPCL/ })).toHaveCount(0);
 });
 
@@ -173,13 +173,13 @@ test("a font that is none is refused; a table from a spreadsheet is tried row by
   await dialog.getByRole("button", { name: "Back" }).click();
   await dialog.getByLabel("Cells").fill("Code\tMeaning\tGroup\nGL\tGlass block\tmaterials");
   await dialog.getByRole("button", { name: "See what would happen" }).click();
-  await dialog.getByRole("button", { name: "Store 1" }).click();
+  await stored(page, () => dialog.getByRole("button", { name: "Store 1" }).click());
   await expect(page.getByRole("row", { name: /GL Glass block/ })).toBeVisible();
   await page
     .getByRole("row", { name: /GL Glass block/ })
     .getByText("Glass block")
     .click();
-  await page.getByRole("form", { name: "code" }).getByRole("button", { name: "Remove" }).click();
+  await stored(page, () => page.getByRole("form", { name: "code" }).getByRole("button", { name: "Remove" }).click());
   await expect(page.getByRole("row", { name: /GL Glass block/ })).toHaveCount(0);
 });
 
@@ -190,9 +190,9 @@ test("an order of legends is taken back like any other change", async ({ page })
       .getByRole("button", { name: /^Move .* down$/ })
       .evaluateAll((buttons) => buttons.map((button) => button.getAttribute("aria-label")));
   const before = await order();
-  await page.getByRole("button", { name: before[0]! }).click();
+  await stored(page, () => page.getByRole("button", { name: before[0]! }).click());
   await expect.poll(order).toEqual([before[1], before[0], ...before.slice(2)]);
-  await page.keyboard.press("Control+z");
+  await stored(page, () => page.keyboard.press("Control+z"));
   await expect.poll(order).toEqual(before);
 });
 
@@ -206,9 +206,8 @@ test("a stamp is uploaded into a frame; what is no picture is refused", async ({
   await expect(panel.getByText("This is not a PNG or JPEG picture.", { exact: false })).toBeVisible();
   await file.setInputFiles({ name: "stamp.png", mimeType: "image/png", buffer: Buffer.from(ringPng(60, 40)) });
   await expect(panel.getByText("60 × 40 dots. Store to keep it.")).toBeVisible();
-  await panel.getByRole("button", { name: "Store" }).click();
-  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await stored(page, () => panel.getByRole("button", { name: "Store" }).click());
+  await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(panel.getByLabel("Item", { exact: true })).toHaveCount(0);
 });
 
@@ -217,18 +216,18 @@ test("the showing chart by keyboard and by dragging over cells", async ({ page }
   const cell = (layer: string, kind: string) => page.getByRole("gridcell", { name: new RegExp(`^${layer}, ${kind}:`) });
   await page.getByLabel("Filter layers").fill("A-AREA");
   await cell("A-AREA", "Detail").click();
-  await page.keyboard.press("f");
+  await stored(page, () => page.keyboard.press("f"));
   await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: faint" })).toBeVisible();
-  await page.keyboard.press("u");
+  await stored(page, () => page.keyboard.press("u"));
   await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: undecided" })).toBeVisible();
   await cell("A-AREA", "Section").hover();
   await page.mouse.down();
   await cell("A-AREA", "Detail").hover();
   await page.mouse.up();
-  await page.keyboard.press("d");
+  await stored(page, () => page.keyboard.press("d"));
   for (const kind of ["Section", "Elevation", "Detail"])
     await expect(page.getByRole("gridcell", { name: `A-AREA, ${kind}: drawn` })).toBeVisible();
-  for (let i = 0; i < 3; i++) await page.getByRole("button", { name: "Undo" }).click();
+  for (let i = 0; i < 3; i++) await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
   await expect(page.getByRole("gridcell", { name: "A-AREA, Detail: left out" })).toBeVisible();
 });
 
@@ -248,22 +247,17 @@ test("two coordinators change one layer: what clashes is shown to the second, wh
   await other.goto("/standard/layers?entry=A-DOOR");
   const note = (where: typeof page) => where.getByRole("form", { name: "layer" }).getByLabel("Reasons and notes");
   await note(page).fill("Mine");
-  await page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
-  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await stored(page, () => page.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click());
   await note(other).fill("Theirs");
   await other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
   const dialog = other.getByRole("dialog", { name: "Somebody else changed this too" });
   await expect(dialog.getByRole("row", { name: "Reasons and notes Mine Theirs" })).toBeVisible();
-  await Promise.all([
-    other.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
-    dialog.getByRole("button", { name: "Keep mine" }).click(),
-  ]);
+  await stored(other, () => dialog.getByRole("button", { name: "Keep mine" }).click());
   await expect(other.getByRole("dialog")).toHaveCount(0);
   await other.reload();
   await expect(note(other)).toHaveValue("Theirs");
   await note(other).fill("");
-  await other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click();
-  await expect(other.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await stored(other, () => other.getByRole("form", { name: "layer" }).getByRole("button", { name: "Store" }).click());
   await other.context().close();
 });
 
@@ -354,7 +348,7 @@ test("the draft is rolled back to an edition after a question that says what goe
   await question.getByRole("button", { name: "Cancel" }).click();
   await expect(question).toHaveCount(0);
   await page.getByRole("button", { name: "Roll draft back" }).first().click();
-  await question.getByRole("button", { name: "Roll back" }).click();
+  await stored(page, () => question.getByRole("button", { name: "Roll back" }).click());
   // Nothing is left that the draft changes.
   await expect(page.getByRole("link", { name: "Editions", exact: true })).toBeVisible();
   await page.goto("/standard/editions?view=log", { waitUntil: "networkidle" });

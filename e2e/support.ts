@@ -92,10 +92,13 @@ export async function axeFindings(page: Page, what: "all" | "colours" = "all"): 
 
 export { expect };
 
-/** Does something that changes the draft, and waits until it is stored. */
+/**
+ * Does something that changes what the office keeps, and waits until the server has said that it is stored.
+ * What a page shows is no such sign: it may be ahead of the server, and all behind a dialog is hidden by role.
+ */
 export async function stored(page: Page, change: () => Promise<void>): Promise<void> {
   await Promise.all([
-    page.waitForResponse((response) => response.request().method() === "PATCH" && response.ok()),
+    page.waitForResponse((response) => response.request().method() !== "GET" && response.ok()),
     change(),
   ]);
 }

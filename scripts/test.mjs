@@ -2,7 +2,7 @@
 // `npm test -- unit` or `npm run test:unit` runs a part.
 import { spawn, spawnSync } from "node:child_process";
 import { once } from "node:events";
-import { mkdtempSync, readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { installDebian, installPackages } from "./lib/install.mjs";
@@ -21,7 +21,10 @@ if (parts.includes("browser")) installDebian("chromium");
 const { bin, root } = await import("./lib/run.mjs");
 const { bundle } = await import("./bundle.mjs");
 const sums = { passed: 0, failed: 0 };
-const cleanups = [];
+// What the tests, the browser and the application write aside goes into one folder, and goes with it.
+const aside = mkdtempSync(join(tmpdir(), "hemstitch-test-"));
+process.env["TMPDIR"] = aside;
+const cleanups = [() => rmSync(aside, { recursive: true, force: true })];
 
 for (const signal of ["SIGINT", "SIGTERM"]) {
   process.once(signal, async () => {
@@ -47,7 +50,7 @@ const checks = (...list) =>
 /** Runs a test runner that writes its results as JSON, and adds them to the sums. */
 function tests(name, command, args, options, read) {
   process.stdout.write(`\n— ${name}\n`);
-  const file = join(mkdtempSync(join(tmpdir(), "hemstitch-results-")), "results.json");
+  const file = join(aside, `${name}.json`);
   const done = spawnSync(command, args(file), { stdio: "inherit", cwd: root, ...options(file) });
   try {
     const { passed, failed } = read(JSON.parse(readFileSync(file, "utf8")));
