@@ -8,6 +8,7 @@ export { hatchLines, startOf } from "./hatch-lines";
 export type { Segment } from "./hatch-lines";
 export { drawLayerKey, KEY_ROW_MM, KEY_SAMPLE_MM, plotsWith, shade } from "./layer-key";
 export type { KeyLettering } from "./layer-key";
+export { Lettered } from "./lettered";
 export { penIn } from "./pen-in";
 export { drawScaleBar, scaleBar } from "./scale-bar";
 export type { ScaleBar } from "./scale-bar";

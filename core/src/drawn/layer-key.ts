@@ -1,5 +1,6 @@
 import type { Board } from "../drawing";
-import type { LayerEntry, StandardLookup } from "../standard/plain";
+import type { LayerEntry, StandardLookup, TextStyleEntry } from "../standard/plain";
+import { Lettered } from "./lettered";
 
 /** Rows of a layer key stand so far apart, millimetres (500 mm at 1:100; common practice, no source). */
 export const KEY_ROW_MM = 5;
@@ -27,11 +28,12 @@ export const shade = (percent: number): number => {
   return (level << 16) | (level << 8) | level;
 };
 
-/** The lettering of a key: its layer, pen and height. */
+/** The lettering of a key: its layer, pen and style; of a usual height where the standard has no styles. */
 export interface KeyLettering {
   readonly layer: string;
   readonly penMm: number;
-  readonly heightMm: number;
+  readonly style: TextStyleEntry | undefined;
+  readonly usualMm: number;
 }
 
 /**
@@ -47,13 +49,14 @@ export function drawLayerKey(
   lettering: KeyLettering,
   penOf?: (layer: LayerEntry) => string | undefined,
 ): number {
+  const names = new Lettered(board, lettering.style, lettering.usualMm);
   layers.forEach((layer, i) => {
     const row = y - i * KEY_ROW_MM;
     const { widthMm, dashMm, shadePercent } = plotsWith(standard, layer, penOf);
     board.layer(layer.name).ink(shade(shadePercent)).pen(widthMm, dashMm);
-    board.line(x, row + lettering.heightMm / 2, x + KEY_SAMPLE_MM, row + lettering.heightMm / 2);
+    board.line(x, row + names.heightMm / 2, x + KEY_SAMPLE_MM, row + names.heightMm / 2);
     board.layer(lettering.layer).ink(0).fillInk(0).pen(lettering.penMm);
-    board.text(layer.name, x + KEY_SAMPLE_MM + 3, row, { heightMm: lettering.heightMm });
+    names.asWritten(layer.name, x + KEY_SAMPLE_MM + 3, row);
   });
   return layers.length * KEY_ROW_MM;
 }

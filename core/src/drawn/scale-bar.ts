@@ -1,5 +1,6 @@
 import { Length, onPaper, type Scale } from "../quantity";
 import type { Board } from "../drawing";
+import type { Lettered } from "./lettered";
 
 /** A scale bar as lengths on paper: where each block begins and ends, and the figures at the ends. */
 export interface ScaleBar {
@@ -64,7 +65,7 @@ export function drawScaleBar(
   { blocks, figures }: ScaleBar,
   x: number,
   y: number,
-  figureMm: number,
+  lettered: Lettered,
 ): void {
   for (const { fromMm, toMm, filled } of blocks) {
     const box = { x: x + fromMm, y, width: toMm - fromMm, height: BAR_HEIGHT_MM };
@@ -72,5 +73,5 @@ export function drawScaleBar(
     board.rectangle(box);
   }
   for (const { atMm, text } of figures)
-    board.text(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { heightMm: figureMm, align: "middle" });
+    lettered.asWritten(text, x + atMm, y + BAR_HEIGHT_MM + 1.2, { align: "middle" });
 }

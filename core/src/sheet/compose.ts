@@ -2,6 +2,7 @@ import type { BoxMm } from "../drawing";
 import { editPdf, readPdf, type InflateFn, type ReadLimits } from "../formats/pdf";
 import type { PictureFile } from "../formats/picture-file";
 import { PdfDrawing, type FontFile, type PdfPage } from "../formats/pdf/write";
+import { drawScaleBar, Lettered, scaleBar } from "../drawn";
 import { bad, good, type Result } from "../problem";
 import { formatScale, type Scale } from "../quantity";
 import { StandardLookup, type FrameEntry, type OfficeStandard } from "../standard";
@@ -9,7 +10,6 @@ import { extentOf } from "./extent";
 import { drawFixedItems, itemBox } from "./fixed-items";
 import { drawFrame, drawingArea, penOn, titleBlockBox, type Particulars } from "./frame";
 import { keepOnPaper } from "./restyle";
-import { drawScaleBar, scaleBar } from "../drawn";
 
 /** A source drawing put on a sheet. */
 export interface Placement {
@@ -29,7 +29,10 @@ export interface SheetRequest {
   readonly frame: FrameEntry;
   readonly particulars: Particulars;
   readonly units: "metric" | "feet-inches";
-  readonly font: FontFile;
+  /** The font of what no style of the standard asks another for. */
+  readonly font: FontFile & { readonly family?: string };
+  /** Fonts at hand that the standard's text styles name besides. */
+  readonly fonts?: readonly (FontFile & { readonly family: string })[];
   readonly placements: readonly Placement[];
   /** Pictures of stamps by their SHA-256; a stamp whose picture is missing is left as an empty area. */
   readonly pictures?: ReadonlyMap<string, PictureFile>;
@@ -59,10 +62,11 @@ const SCALE_MM = 2.5;
  * title, its scale and a true scale bar. Pens, dashes and lettering keep their size on paper.
  */
 export async function composeSheet(request: SheetRequest): Promise<Result<ComposedSheet>> {
-  const { frame, particulars, placements, standard, font } = request;
+  const { frame, particulars, placements, standard, font, fonts = [] } = request;
   const drawing = await PdfDrawing.create(
     font,
     [particulars["number"], particulars["title"]].filter(Boolean).join(" ") || frame.title,
+    fonts,
   );
   const page = drawing.addPage(frame.widthMm, frame.heightMm);
   const placed: Laid[] = [];
@@ -182,18 +186,19 @@ function drawDrawingTitle(
   box: BoxMm,
 ): void {
   const y = box.y - 12;
+  const lookup = new StandardLookup(standard);
+  const [title, small] = [TITLE_MM, SCALE_MM].map((each) => Lettered.near(page, lookup, each)) as [Lettered, Lettered];
   const words = `Scale ${formatScale(placement.placedAt, units)}`;
   page
     .layer(frame.layers.titles)
     .ink(0)
     .fillInk(0)
-    .pen(penOn(new StandardLookup(standard), frame.layers.titles, 0.35));
-  const width = Math.max(page.textWidth(placement.title, TITLE_MM), page.textWidth(words, SCALE_MM));
-  page
-    .text(placement.title, box.x, y + 2, { heightMm: TITLE_MM })
-    .line(box.x, y, box.x + width, y)
-    .text(words, box.x, y - 1.5 - SCALE_MM, { heightMm: SCALE_MM });
-  drawScaleBar(page, scaleBar(placement.placedAt, units), box.x + width + BAR_FROM_TITLE_MM, y - 2, SCALE_MM);
+    .pen(penOn(lookup, frame.layers.titles, 0.35));
+  const width = Math.max(title.widthOfWords(placement.title), small.widthOfWords(words));
+  title.words(placement.title, box.x, y + 2);
+  page.line(box.x, y, box.x + width, y);
+  small.words(words, box.x, y - 1.5 - small.heightMm);
+  drawScaleBar(page, scaleBar(placement.placedAt, units), box.x + width + BAR_FROM_TITLE_MM, y - 2, small);
 }
 
 const overlap = (a: BoxMm, b: BoxMm): boolean =>

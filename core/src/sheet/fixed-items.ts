@@ -1,7 +1,7 @@
 import type { Board, BoxMm } from "../drawing";
-import { drawLayerKey, KEY_ROW_MM, wrapped } from "../drawn";
+import { drawLayerKey, KEY_ROW_MM, Lettered } from "../drawn";
 import type { FixedItemEntry, FrameEntry, LayerEntry, StandardLookup } from "../standard/plain";
-import { drawingArea, lettering, penOn } from "./frame";
+import { drawingArea, penOn } from "./frame";
 
 /** Where a fixed item of a frame stands on the sheet. */
 export function itemBox(frame: FrameEntry, item: FixedItemEntry): BoxMm {
@@ -36,13 +36,13 @@ export function drawFixedItems(
     const box = itemBox(frame, item);
     begin(page, frame, standard);
     page.rectangle(box);
-    const titleMm = lettering(standard, TITLE_MM);
-    const top = box.y + box.height - PADDING_MM - titleMm;
+    const titles = Lettered.near(page, standard, TITLE_MM);
+    const top = box.y + box.height - PADDING_MM - titles.heightMm;
     if (item.kind === "stamp") {
-      if (item.sha256 === undefined) page.text(item.title, box.x + PADDING_MM, top, { heightMm: titleMm });
+      if (item.sha256 === undefined) titles.words(item.title, box.x + PADDING_MM, top);
       continue;
     }
-    page.text(item.title, box.x + PADDING_MM, top, { heightMm: titleMm });
+    titles.words(item.title, box.x + PADDING_MM, top);
     const room = { ...box, height: top - PADDING_MM - box.y };
     if (item.kind === "notes") drawNotes(page, room, standard);
     else if (item.kind === "revisions") drawRevisions(page, room, standard);
@@ -59,19 +59,19 @@ function begin(page: Board, frame: FrameEntry, standard: StandardLookup): void {
 }
 
 function drawNotes(page: Board, room: BoxMm, standard: StandardLookup): void {
-  const heightMm = lettering(standard, TEXT_MM);
+  const text = Lettered.near(page, standard, TEXT_MM);
   const lines = standard.standard.notes.flatMap((note, i) =>
-    wrapped(page, `${i + 1}  ${note.text}`, heightMm, room.width - 2 * PADDING_MM),
+    text.wrapped(`${i + 1}  ${note.text}`, room.width - 2 * PADDING_MM),
   );
   const fit = Math.max(0, Math.floor(room.height / LINE_MM));
   const shown = lines.length > fit ? [...lines.slice(0, Math.max(0, fit - 1)), "…"].slice(0, fit) : lines;
   shown.forEach((line, i) =>
-    page.text(line, room.x + PADDING_MM, room.y + room.height - heightMm - i * LINE_MM, { heightMm }),
+    text.asWritten(line, room.x + PADDING_MM, room.y + room.height - text.heightMm - i * LINE_MM),
   );
 }
 
 function drawRevisions(page: Board, room: BoxMm, standard: StandardLookup): void {
-  const heightMm = lettering(standard, TEXT_MM);
+  const heads = Lettered.near(page, standard, TEXT_MM);
   const rows = Math.floor(room.height / REVISION_ROW_MM);
   for (let row = 0; row < rows; row++) {
     const y = room.y + room.height - row * REVISION_ROW_MM;
@@ -80,8 +80,7 @@ function drawRevisions(page: Board, room: BoxMm, standard: StandardLookup): void
   let x = room.x;
   for (const { title, share } of REVISION_COLUMNS) {
     if (x > room.x) page.line(x, room.y, x, room.y + room.height);
-    if (rows > 0)
-      page.text(title, x + PADDING_MM, room.y + room.height - (REVISION_ROW_MM + heightMm) / 2, { heightMm });
+    if (rows > 0) heads.words(title, x + PADDING_MM, room.y + room.height - (REVISION_ROW_MM + heads.heightMm) / 2);
     x += share * room.width;
   }
 }
@@ -93,11 +92,11 @@ function drawLegend(
   standard: StandardLookup,
   layers: readonly LayerEntry[],
 ): void {
-  const heightMm = lettering(standard, TEXT_MM);
   const fit = Math.max(0, Math.floor((room.height - PADDING_MM) / KEY_ROW_MM));
   drawLayerKey(page, standard, layers.slice(0, fit), room.x + PADDING_MM, room.y + room.height - KEY_ROW_MM, {
     layer: frame.layers.cells,
     penMm: penOn(standard, frame.layers.cells, 0.25),
-    heightMm,
+    style: standard.nearestTextStyle(TEXT_MM),
+    usualMm: TEXT_MM,
   });
 }

@@ -1,5 +1,5 @@
 import type { Board, BoxMm } from "../drawing";
-import { shortened } from "../drawn";
+import { Lettered } from "../drawn";
 import type { FrameEntry, StandardLookup, TitleCellEntry } from "../standard/plain";
 
 /** What fills a title block, by field; a field that is missing or blank is shown as empty. */
@@ -43,10 +43,6 @@ export const emptyFields = (frame: FrameEntry, particulars: Particulars): TitleC
 export const penOn = (standard: StandardLookup, layer: string, usual: number): number =>
   standard.penOf(standard.layer(layer))?.widthMm ?? usual;
 
-/** The standard's lettering height nearest to a usual one, so that a frame never has lettering of its own. */
-export const lettering = (standard: StandardLookup, usualMm: number): number =>
-  standard.nearestTextStyle(usualMm)?.heightMm ?? usualMm;
-
 const LABEL_MM = 1.8;
 const PADDING_MM = 1.5;
 const ZONE_TEXT_MM = 3.5;
@@ -62,7 +58,7 @@ export function drawFrame(page: Board, frame: FrameEntry, particulars: Particula
   page.layer(frame.layers.frame).ink(0).fillInk(0).pen(widths.frame).rectangle(area).rectangle(titleBlockBox(frame));
   if (frame.centringMarks) drawCentringMarks(page, frame, area);
   page.layer(frame.layers.cells).pen(widths.cells);
-  if (frame.zoneMm > 0) drawZones(page, frame, area, lettering(standard, ZONE_TEXT_MM));
+  if (frame.zoneMm > 0) drawZones(page, frame, area, Lettered.near(page, standard, ZONE_TEXT_MM));
   drawTitleBlock(page, frame, particulars, standard);
 }
 
@@ -83,7 +79,7 @@ export function zoneDivisions(length: number, zoneMm: number): number[] {
   return [0, ...inner.map((each) => half - each).reverse(), half, ...inner.map((each) => half + each), length];
 }
 
-function drawZones(page: Board, frame: FrameEntry, area: BoxMm, textMm: number): void {
+function drawZones(page: Board, frame: FrameEntry, area: BoxMm, lettered: Lettered): void {
   const outer = 5;
   const left = area.x - outer;
   const across = zoneDivisions(frame.widthMm, frame.zoneMm);
@@ -94,7 +90,7 @@ function drawZones(page: Board, frame: FrameEntry, area: BoxMm, textMm: number):
     const label = String(i + 1);
     const middle = (Math.max(from, left) + Math.min(to, frame.widthMm - outer)) / 2;
     for (const y of [outer + 0.75, frame.heightMm - outer - 4.25])
-      page.text(label, middle, y, { heightMm: textMm, align: "middle" });
+      lettered.asWritten(label, middle, y, { align: "middle" });
     if (i > 0) page.line(from, outer, from, area.y).line(from, frame.heightMm - outer, from, area.y + area.height);
   });
   down.slice(0, -1).forEach((from, i) => {
@@ -103,14 +99,14 @@ function drawZones(page: Board, frame: FrameEntry, area: BoxMm, textMm: number):
     const label = ZONE_LETTERS[i] ?? "";
     const middle = frame.heightMm - (Math.max(from, outer) + Math.min(to, frame.heightMm - outer)) / 2;
     for (const x of [left + outer / 2, frame.widthMm - outer - outer / 2])
-      page.text(label, x, middle - textMm / 2, { heightMm: textMm, align: "middle" });
+      lettered.asWritten(label, x, middle - lettered.heightMm / 2, { align: "middle" });
     const y = frame.heightMm - from;
     if (i > 0) page.line(left, y, area.x, y).line(frame.widthMm - outer, y, area.x + area.width, y);
   });
 }
 
 function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars, standard: StandardLookup): void {
-  const labelMm = lettering(standard, LABEL_MM);
+  const labels = Lettered.near(page, standard, LABEL_MM);
   const block = titleBlockBox(frame);
   for (const cell of frame.titleBlock.cells) {
     const [x, y] = [block.x + cell.xMm, block.y + cell.yMm];
@@ -122,7 +118,7 @@ function drawTitleBlock(page: Board, frame: FrameEntry, particulars: Particulars
         .fillInk(0);
     if (cell.xMm > 0) page.line(x, y, x, y + cell.heightMm);
     if (cell.yMm > 0) page.line(x, y, x + cell.widthMm, y);
-    page.text(cell.label, x + PADDING_MM, y + cell.heightMm - labelMm - 1, { heightMm: labelMm });
+    labels.words(cell.label, x + PADDING_MM, y + cell.heightMm - labels.heightMm - 1);
     if (value !== "") drawValue(page, cell, value, x, y, standard);
   }
 }
@@ -139,10 +135,11 @@ function drawValue(
   standard: StandardLookup,
 ): void {
   const room = cell.widthMm - 2 * PADDING_MM;
-  const heightMm =
+  const near = (heightMm: number): Lettered => Lettered.near(page, standard, heightMm);
+  const lettered =
     [cell.textMm, ...STEPS_DOWN.filter((each) => each < cell.textMm)]
-      .map((each) => lettering(standard, each))
-      .find((each) => page.textWidth(value, each) <= room) ?? lettering(standard, SMALLEST_TEXT_MM);
+      .map(near)
+      .find((each) => each.widthOfWords(value) <= room) ?? near(SMALLEST_TEXT_MM);
   // What does not fit at the smallest height is cut rather than drawn over the next cell.
-  page.text(shortened(page, value, heightMm, room), x + PADDING_MM, y + PADDING_MM + 0.4, { heightMm });
+  lettered.asWritten(lettered.shortened(value, room), x + PADDING_MM, y + PADDING_MM + 0.4);
 }

@@ -1,15 +1,16 @@
 import type { Board } from "../drawing";
 import {
-  asSet,
   drawLayerKey,
   drawRows,
   KEY_ROW_MM,
   KEY_SAMPLE_MM,
   layRows,
+  Lettered,
   penIn,
   plotsWith,
   shade,
   styleLettering,
+  type KeyLettering,
   type RowStops,
 } from "../drawn";
 import { PdfDrawing } from "../formats/pdf/write";
@@ -41,6 +42,7 @@ export interface Starter {
 const MARGIN_MM = 12;
 const COLUMN_MM = 86;
 const SAMPLES_MM = 120;
+const KEY_MM = 2.5;
 /** A sheet for a starter of a standard that has no frame: A3, lying. */
 const NO_FRAME = { widthMm: 420, heightMm: 297 };
 
@@ -108,7 +110,7 @@ class StarterSheet {
   readonly undecided: readonly string[];
   private readonly lookup: StandardLookup;
   private readonly frame: FrameEntry | undefined;
-  private readonly lettering: { layer: string; penMm: number; heightMm: number };
+  private readonly lettering: KeyLettering;
 
   constructor(
     private readonly standard: OfficeStandard,
@@ -138,18 +140,19 @@ class StarterSheet {
     return Math.max(1, Math.floor((width - 2 * MARGIN_MM) / COLUMN_MM));
   }
 
-  /** The key is lettered on a layer of the kind that takes text, in the style nearest to 2.5 mm. */
-  private keyLettering(): { layer: string; penMm: number; heightMm: number } {
+  /** The key is lettered on a layer of the kind that takes text, in the style nearest to its usual height. */
+  private keyLettering(): KeyLettering {
     const takesText = this.layers.filter((layer) => layer.marks?.includes("text") ?? true);
     const layer = takesText.find((each) => /LEGN|TEXT/.test(each.name)) ?? takesText[0] ?? this.layers[0];
     const styles = this.standard.textStyles.filter((style) => this.kind?.textStyles.includes(style.id) ?? true);
     const nearest = [...(styles.length > 0 ? styles : this.standard.textStyles)].sort(
-      (a, b) => Math.abs(a.heightMm - 2.5) - Math.abs(b.heightMm - 2.5),
+      (a, b) => Math.abs(a.heightMm - KEY_MM) - Math.abs(b.heightMm - KEY_MM),
     )[0];
     return {
       layer: layer?.name ?? this.frame?.layers.cells ?? "",
       penMm: layer ? plotsWith(this.lookup, layer).widthMm : 0.25,
-      heightMm: nearest?.heightMm ?? 2.5,
+      style: nearest,
+      usualMm: KEY_MM,
     };
   }
 
@@ -196,14 +199,9 @@ class StarterSheet {
     const ids = this.kind?.textStyles;
     for (const style of this.standard.textStyles.filter((each) => !ids || ids.length === 0 || ids.includes(each.id))) {
       y -= style.heightMm + 3;
-      board
-        .layer(layer)
-        .ink(0)
-        .fillInk(0)
-        .lettering(styleLettering(style))
-        .text(asSet(style, `${style.id} ${style.heightMm} mm`), left, y, { heightMm: style.heightMm });
+      board.layer(layer).ink(0).fillInk(0);
+      new Lettered(board, style, style.heightMm).words(`${style.id} ${style.heightMm} mm`, left, y);
     }
-    board.lettering();
     const style = this.standard.dimensionStyles.find((each) => each.id === this.kind?.dimensionStyle);
     if (style) this.drawDimensions(board, style, left + KEY_SAMPLE_MM * 5, top - 6);
   }

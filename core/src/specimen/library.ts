@@ -6,9 +6,9 @@ import {
   drawScaleBar,
   KEY_ROW_MM,
   KEY_SAMPLE_MM,
+  Lettered,
   penIn,
   scaleBar,
-  wrapped,
 } from "../drawn";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
 import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
@@ -86,38 +86,40 @@ export function libraryItem(
   }
 }
 
+const FIGURES_MM = 2.5;
+
 function scaleBarItem(maker: Maker, written: string): Specimen | undefined {
   const scale = parseScale(written);
   if (!scale.ok) return undefined;
   const system = maker.standard.scales.find((each) => each.scale === written)?.system ?? maker.standard.units;
   const bar = scaleBar(Scale.of(scale.value.buildingPerPaper), system);
-  const figures = maker.height(2.5);
+  const figures = maker.height(FIGURES_MM);
   return {
     widthMm: bar.lengthMm + 20,
     heightMm: figures * 2 + 14,
     draw: (board) => {
       maker.begin(board, layerFor(maker.standard, /TTLT|SYMB/));
-      drawScaleBar(board, bar, 8, figures + 6, figures);
-      board.text(written, 8, 3, { heightMm: figures });
+      const lettered = Lettered.near(board, maker.lookup, FIGURES_MM);
+      drawScaleBar(board, bar, 8, figures + 6, lettered);
+      lettered.asWritten(written, 8, 3);
     },
   };
 }
 
 function northPoint(maker: Maker): Specimen {
-  const letter = maker.height(5);
   return {
     widthMm: 40,
     heightMm: 44,
     draw: (board) => {
       maker.begin(board, layerFor(maker.standard, /SYMB/));
-      drawNorthPoint(board, 20, 18, 12, letter);
+      drawNorthPoint(board, 20, 18, 12, Lettered.near(board, maker.lookup, 5));
     },
   };
 }
 
 /** Levels in the ways of writing lengths that the standard has for them: the datum, one above, one below. */
 function levelTag(maker: Maker): Specimen {
-  const height = maker.height(2.5);
+  const height = maker.height(FIGURES_MM);
   const metres = maker.standard.unitStyles.find((style) => style.system === "m");
   const written = (mm: number): string =>
     metres
@@ -128,10 +130,15 @@ function levelTag(maker: Maker): Specimen {
     heightMm: 3 * (height * 3 + 4) + 4,
     draw: (board) => {
       maker.begin(board, layerFor(maker.standard, /SYMB/));
-      [2400, 0, -600].forEach((mm, i) => drawLevelTag(board, 10, 4 + (2 - i) * (height * 3 + 4), written(mm), height));
+      const lettered = Lettered.near(board, maker.lookup, FIGURES_MM);
+      [2400, 0, -600].forEach((mm, i) =>
+        drawLevelTag(board, 10, 4 + (2 - i) * (height * 3 + 4), written(mm), lettered),
+      );
     },
   };
 }
+
+const KEY_MM = 2;
 
 function layerKey(maker: Maker, kind: string | undefined): Specimen | undefined {
   const { standard } = maker;
@@ -153,18 +160,25 @@ function layerKey(maker: Maker, kind: string | undefined): Specimen | undefined 
         layers,
         4,
         heightMm - 7,
-        { layer: lettering.name, penMm: maker.lookup.penOf(lettering)?.widthMm ?? 0.25, heightMm: maker.height(2) },
+        {
+          layer: lettering.name,
+          penMm: maker.lookup.penOf(lettering)?.widthMm ?? 0.25,
+          style: maker.lookup.nearestTextStyle(KEY_MM),
+          usualMm: KEY_MM,
+        },
         penIn(standard, kind),
       ),
   };
 }
 
 const NOTE_WIDTH_MM = 120;
+const NOTE_TITLE_MM = 3.5;
+const NOTE_MM = 2.5;
 
 function notes(maker: Maker): Specimen | undefined {
   const { standard } = maker;
   if (standard.notes.length === 0) return undefined;
-  const [title, body] = [maker.height(3.5), maker.height(2.5)];
+  const [title, body] = [maker.height(NOTE_TITLE_MM), maker.height(NOTE_MM)];
   const line = body * 1.7;
   // Counted generously: a board that measures more exactly breaks lines elsewhere.
   const lines = standard.notes.reduce(
@@ -178,13 +192,15 @@ function notes(maker: Maker): Specimen | undefined {
     heightMm,
     draw: (board) => {
       maker.begin(board, layerFor(standard, /NOTE|TEXT/));
+      const titles = Lettered.near(board, maker.lookup, NOTE_TITLE_MM);
+      const text = Lettered.near(board, maker.lookup, NOTE_MM);
       let y = heightMm - 4;
       for (const note of standard.notes) {
         y -= title + 3;
-        board.text(note.title, 4, y, { heightMm: title });
-        for (const words of wrapped(board, note.text, body, NOTE_WIDTH_MM - 8)) {
+        titles.words(note.title, 4, y);
+        for (const words of text.wrapped(note.text, NOTE_WIDTH_MM - 8)) {
           y -= line;
-          board.text(words, 4, y, { heightMm: body });
+          text.asWritten(words, 4, y);
         }
         y -= 5;
       }

@@ -1,10 +1,13 @@
-import { drawScaleBar, scaleBar, wrapped } from "../drawn";
+import { drawScaleBar, Lettered, scaleBar } from "../drawn";
 import { parseScale } from "../quantity";
 import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard/plain";
 import { drawFixedItems } from "../sheet/fixed-items";
 import { bayBoxes, drawFrame } from "../sheet/frame";
 import { reducedBoard } from "./reduced-board";
 import type { Specimen, SpecimenContext } from "./specimen";
+
+const NOTE_MM = 2.5;
+const NOTE_TITLE_MM = 3.5;
 
 /** A frame with its empty title block and its bays, made smaller to fit. */
 export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenContext): Specimen {
@@ -37,30 +40,25 @@ export function scaleSpecimen(entry: ScaleEntry, { lookup, widthMm }: SpecimenCo
         .ink(0)
         .fillInk(0)
         .pen(lookup.pens[2]?.widthMm ?? 0.25);
-      if (bar) drawScaleBar(board, bar, 8, 6, 2.5);
+      if (bar) drawScaleBar(board, bar, 8, 6, Lettered.near(board, lookup, NOTE_MM));
     },
   };
 }
 
-const NOTE_MM = 2.5;
 const LINE_MM = 4.2;
 
 /** A standard note as it stands on a sheet. */
-export function noteSpecimen(note: StandardNoteEntry, { widthMm }: SpecimenContext): Specimen {
+export function noteSpecimen(note: StandardNoteEntry, { lookup, widthMm }: SpecimenContext): Specimen {
   // Lines are counted generously: a board that measures more exactly breaks them at other words.
   const heightMm = 14 + Math.ceil((note.text.length * 1.9) / (widthMm - 8) + note.text.split("\n").length) * LINE_MM;
   return {
     widthMm,
     heightMm,
     draw: (board) => {
-      board
-        .ink(0)
-        .fillInk(0)
-        .pen(0.25)
-        .text(note.title, 4, heightMm - 7, { heightMm: 3.5 });
-      wrapped(board, note.text, NOTE_MM, widthMm - 8).forEach((line, i) =>
-        board.text(line, 4, heightMm - 13 - i * LINE_MM, { heightMm: NOTE_MM }),
-      );
+      board.ink(0).fillInk(0).pen(0.25);
+      Lettered.near(board, lookup, NOTE_TITLE_MM).words(note.title, 4, heightMm - 7);
+      const text = Lettered.near(board, lookup, NOTE_MM);
+      text.wrapped(note.text, widthMm - 8).forEach((line, i) => text.asWritten(line, 4, heightMm - 13 - i * LINE_MM));
     },
   };
 }

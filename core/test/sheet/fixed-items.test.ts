@@ -3,16 +3,17 @@ import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
+import { familyName } from "../../src/drawing";
 import { readPictureFile } from "../../src/formats/picture-file";
 import { inspect } from "../../src/inspect";
 import { Scale } from "../../src/quantity";
 import { SHIPPED_FONTS, shippedFont } from "../../src/node";
-import { composeSheet, drawingArea, letteringOf } from "../../src/sheet";
+import { composeSheet, drawingArea, letteringOf, sampleFonts } from "../../src/sheet";
 import { preset, type FixedItemEntry, type OfficeStandard } from "../../src/standard";
 import { must } from "../../src/problem";
 import { ringPng } from "../support/png";
 import { on, onePage } from "../support/raw-pdf";
-import { checkedByQpdf, drawingOf } from "../support/tools";
+import { checkedByQpdf, drawingOf, run, temporary } from "../support/tools";
 
 const SHA = "a".repeat(64);
 const ITEMS: FixedItemEntry[] = [
@@ -135,6 +136,41 @@ describe("the lettering of sheets", () => {
       }),
     );
     expect(inspect(await drawingOf(bytes), standard).findings).toEqual([]);
+  });
+  it("is of each height's own style: its font, its spacing, its letter case", async () => {
+    const standard = structuredClone(preset("tarnwick")!);
+    const families = ["Barlow", "Spline Sans Mono", "Archivo"];
+    standard.textStyles.forEach((style, i) => void (style.fonts = [families[i % 3]!]));
+    const titles = standard.textStyles.find((style) => style.heightMm === 5)!;
+    titles.letterCase = "capitals";
+    titles.spacingPercent = 40;
+    const font = must(letteringOf(standard, fonts));
+    const sheet = (titleSpacing: number): Promise<Uint8Array> => {
+      titles.spacingPercent = titleSpacing;
+      return composeSheet({
+        standard,
+        frame: standard.frames.find((each) => each.id === "A1")!,
+        particulars: { title: "Ground floor plan", scale: "1:50" },
+        units: "metric",
+        font,
+        fonts: sampleFonts(standard, fonts, font),
+        placements: [{ bytes: PLAN, drawnAt: Scale.of(50), placedAt: Scale.of(50), title: "Hall by the river" }],
+      }).then((made) => must(made).bytes);
+    };
+    const bytes = await sheet(40);
+    const drawing = await drawingOf(bytes);
+    expect(inspect(drawing, standard).findings.map((each) => each.message)).toEqual([]);
+    const listed = run("pdffonts", temporary(bytes));
+    for (const family of ["Barlow", "SplineSansMono", "Archivo"]) expect(listed).toContain(family);
+    const width = async (from: Uint8Array): Promise<number> => {
+      const { pages, fonts: used } = await drawingOf(from);
+      const { texts } = pages[0]!;
+      const row = texts.strings.indexOf("HALL BY THE RIVER");
+      expect(used[texts.font[row]!]!.family).toBe(familyName(titles.fonts[0]!));
+      return texts.advanceMm[row]!;
+    };
+    // 17 letters, each followed by 40 % of 5 mm more.
+    expect((await width(bytes)) - (await width(await sheet(0)))).toBeCloseTo(17 * 2, 1);
   });
   it("says which font is not at hand", () => {
     const standard = structuredClone(preset("tarnwick")!);

@@ -96,5 +96,14 @@ describe("the library", () => {
     expect(new Set(rules)).toEqual(new Set(["sheet/size"]));
     expect(asSvg(item, id, barlow())).toContain("<svg");
   });
+  it.each(LIBRARY_ITEMS.map((item) => item.id))("%s is lettered in the font of each height's style", async (id) => {
+    const standard = tarnwick();
+    standard.textStyles.forEach((style) => void (style.fonts = ["Spline Sans Mono"]));
+    const item = libraryItem(standard, id, { scale: "1:50", kind: "floor-plan" })!;
+    const pdf = await asPdf(item, id, barlow(), shippedFonts());
+    const rules = inspect(await drawingOf(pdf), standard).findings.map((finding) => finding.rule);
+    expect(new Set(rules)).toEqual(new Set(["sheet/size"]));
+    expect(asSvg(item, id, barlow(), shippedFonts())).toContain('font-family="Spline Sans Mono"');
+  });
   it("has no other items", () => expect(isLibraryItem("chair")).toBe(false));
 });

@@ -1,5 +1,6 @@
 import { inArray } from "drizzle-orm";
-import { letteringOf } from "@hemstitch/core/sheet";
+import type { LetteringFont } from "@hemstitch/core/formats/font-file";
+import { letteringOf, sampleFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
 import type { PlacementRow } from "./database/rows";
@@ -71,12 +72,16 @@ export async function composeOne(
                 : {}),
             }
           : null,
-      font: { bytes: font.value.bytes, capHeight: font.value.capHeight },
+      font: sendable(font.value),
+      fonts: sampleFonts(standard, fonts, font.value).map(sendable),
       pictures,
       withDrawing,
     },
   });
 }
+
+/** What of a font can be sent to a thread. */
+const sendable = ({ family, bytes, capHeight }: LetteringFont) => ({ family, bytes, capHeight });
 
 /** The pictures that a frame's stamps name. */
 async function picturesOf(standard: OfficeStandard, frameId: string): Promise<{ sha256: string; bytes: Uint8Array }[]> {

@@ -258,9 +258,9 @@ describe("a font", () => {
   it.each(["", "0".repeat(64), "' or 1=1"])("that nobody named (%j) is not there", async (sha256) =>
     expect((await coordinator.send(fonts.GET, "GET", { query: { sha256 } })).status).toBe(404),
   );
-  it("of a text style letters the manual and the starter in it", async () => {
+  it("of a text style letters the manual, the starter and the library in it", async () => {
     await listed("Tarnwick Hand");
-    const style = (await content()).textStyles[0]!;
+    const style = (await content()).textStyles.find((each) => each.heightMm === 2.5)!;
     await coordinator.json(lists.PATCH, "PATCH", {
       params: { list: "textStyles" },
       body: { edits: [{ key: style.id, was: style, entry: { ...style, fonts: ["Spline Sans Mono", "Barlow"] } }] },
@@ -268,9 +268,26 @@ describe("a font", () => {
     for (const [handler, query] of [
       [manual.GET, {}],
       [starter.GET, { kind: "floor-plan" }],
+      [library.GET, { item: "scale-bar", scale: "1:50" }],
     ] as const) {
       const { bytes: pdf } = await coordinator.file(handler, query);
       expect(run("pdffonts", temporary(pdf))).toContain("SplineSansMono");
+    }
+  });
+  it("that no style can be lettered in is named, in place of a starter or an item in another", async () => {
+    const edits = (await content()).textStyles.map((style) => ({
+      key: style.id,
+      was: style,
+      entry: { ...style, fonts: ["Nowhere Sans"] },
+    }));
+    await coordinator.json(lists.PATCH, "PATCH", { params: { list: "textStyles" }, body: { edits } });
+    for (const [handler, query] of [
+      [starter.GET, { kind: "floor-plan" }],
+      [library.GET, { item: "notes" }],
+    ] as const) {
+      const told = await coordinator.json<Told>(handler, "GET", { query }, 422);
+      expect(told.message).toContain("Nowhere Sans");
+      expect(told.remedy).toContain("Upload the font's file");
     }
   });
   it("is taken with its family and the height of its capitals", async () => {

@@ -1,6 +1,7 @@
 import { formatScale, parseScale, Scale } from "../../quantity";
 import type { TextLook } from "../../recognise/looks";
 import { counted, mm, type JudgeContext, type PageFacts, type Rule } from "../rule";
+import { isHeight } from "./styles-of-height";
 
 export const height: Rule = {
   meta: { id: "text/height", severity: "mend", title: "The height on paper is no text style's.", mends: "set-height" },
@@ -26,9 +27,6 @@ function judgeLook(context: JudgeContext, facts: PageFacts, look: TextLook): voi
     mend: { kind: "set-height", heightMm: nearest.heightMm },
   });
 }
-
-const isHeight = (context: JudgeContext, measured: number, wanted: number): boolean =>
-  Math.abs(measured - wanted) <= wanted * context.standard.standard.tolerances.heightShare + 1e-6;
 
 /** Drawings are seldom reused at more than this many times their scale. */
 const FAR_SCALE = 4;

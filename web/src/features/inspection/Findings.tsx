@@ -5,6 +5,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
+import { DownloadButton } from "../shared/DownloadButton";
 import { OneOf } from "../shared/OneOf";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
@@ -61,9 +62,9 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
           {after ? (
             <>
-              <Button variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>
+              <DownloadButton variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>
                 Download mended
-              </Button>
+              </DownloadButton>
               <Button variant="outlined" onClick={onSource}>
                 Put on a sheet
               </Button>

@@ -10,6 +10,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Drawing } from "@hemstitch/core/drawing";
 import type { PlacementRow } from "@/server/database/rows";
 import { sendJson, wordsOf } from "../shared/api";
+import { DownloadButton } from "../shared/DownloadButton";
 import { fetchDrawing } from "../shared/packed";
 import { useNotice } from "../shared/Notice";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
@@ -130,14 +131,14 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
           <Button variant="contained" disabled={!changed} onClick={() => void store()}>
             Store sheet
           </Button>
-          <Button
+          <DownloadButton
             variant="outlined"
             disabled={changed || problem !== null}
             href={`/api/sheets/${sheet.id}/download`}
             title={changed ? "Store the sheet first" : undefined}
           >
             Download PDF
-          </Button>
+          </DownloadButton>
         </Box>
         <TextField label="Number" value={draft.number} onChange={(event) => set({ number: event.target.value })} />
         <TextField label="Title" value={draft.title} onChange={(event) => set({ title: event.target.value })} />

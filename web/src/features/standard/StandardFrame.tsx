@@ -8,6 +8,7 @@ import Link from "next/link";
 import { useRef, useState, type ReactNode } from "react";
 import { CHAPTERS } from "@hemstitch/core/standard/plain";
 import { Page } from "../shared/Page";
+import { useDownload } from "../shared/use-download";
 import { useDraft } from "./draft";
 import { SCROLLS } from "./StaysInSight";
 import { useChangeCount } from "./change-count";
@@ -110,6 +111,7 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
   const [file, setFile] = useState<File | null>(null);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = (): void => setAnchor(null);
+  const { making, onLink } = useDownload();
   const downloads = [
     ["JSON", "/api/standard/export"],
     ["Workbook (XLSX)", "/api/standard/workbook"],
@@ -128,12 +130,20 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
           event.target.value = "";
         }}
       />
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button aria-haspopup="menu" loading={making} onClick={(event) => setAnchor(event.currentTarget)}>
         In and out
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         {downloads.map(([word, href]) => (
-          <MenuItem key={word} component="a" href={href} onClick={close}>
+          <MenuItem
+            key={word}
+            component="a"
+            href={href}
+            onClick={(event) => {
+              close();
+              onLink(event, href);
+            }}
+          >
             Download {word}
           </MenuItem>
         ))}

@@ -59,6 +59,12 @@ export type ThreadTask =
       readonly replace: boolean;
     };
 
+interface ComposeFont {
+  readonly family: string;
+  readonly bytes: Uint8Array;
+  readonly capHeight: number;
+}
+
 export interface ComposeTask {
   readonly frame: string;
   readonly units: "metric" | "feet-inches";
@@ -70,8 +76,10 @@ export interface ComposeTask {
     readonly title: string;
     readonly middleMm?: { readonly x: number; readonly y: number };
   } | null;
-  /** The font of the standard's lettering. */
-  readonly font: { readonly bytes: Uint8Array; readonly capHeight: number };
+  /** The font of what no text style asks another for. */
+  readonly font: ComposeFont;
+  /** Fonts at hand that the text styles name besides. */
+  readonly fonts: readonly ComposeFont[];
   /** Pictures of the frame's stamps. */
   readonly pictures: readonly { readonly sha256: string; readonly bytes: Uint8Array }[];
   /** Whether the drawing is wanted too, for showing. */

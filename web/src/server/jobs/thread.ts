@@ -150,6 +150,7 @@ async function compose({ standard, sheet }: TaskOf<"compose">): Promise<Composed
     particulars: sheet.particulars,
     units: sheet.units,
     font: sheet.font,
+    fonts: sheet.fonts,
     inflate: nodeInflate,
     pictures: picturesOf(sheet.pictures),
     placements: placement

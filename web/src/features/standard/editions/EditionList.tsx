@@ -1,10 +1,10 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { sendJson, wordsOf } from "../../shared/api";
 import { ConfirmButton } from "../../shared/ConfirmButton";
+import { DownloadButton } from "../../shared/DownloadButton";
 import { useNotice } from "../../shared/Notice";
 
 export interface EditionRow {
@@ -74,9 +74,9 @@ export function EditionList({
             </Typography>
           </Box>
           <Box>
-            <Button href={`/api/standard/manual?edition=${edition.number}`}>Manual</Button>
-            <Button href={`/api/standard/export?edition=${edition.number}`}>JSON</Button>
-            <Button href={`/api/standard/workbook?edition=${edition.number}`}>XLSX</Button>
+            <DownloadButton href={`/api/standard/manual?edition=${edition.number}`}>Manual</DownloadButton>
+            <DownloadButton href={`/api/standard/export?edition=${edition.number}`}>JSON</DownloadButton>
+            <DownloadButton href={`/api/standard/workbook?edition=${edition.number}`}>XLSX</DownloadButton>
             {mayEdit && (
               <ConfirmButton
                 question={`Roll the draft back to edition ${edition.number}?`}

@@ -1,11 +1,11 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { getJson, wordsOf } from "../../shared/api";
+import { DownloadButton } from "../../shared/DownloadButton";
 import { changeInWords, whatInWords, type LogLine } from "./log-words";
 
 interface Row extends LogLine {
@@ -97,7 +97,7 @@ export function Log({ people }: { people: readonly string[] }) {
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <Box sx={{ flex: 1 }} />
-        <Button href={`/api/log?${query}&format=csv`}>Download CSV</Button>
+        <DownloadButton href={`/api/log?${query}&format=csv`}>Download CSV</DownloadButton>
       </Box>
       {problem && (
         <Typography role="alert" color="error">

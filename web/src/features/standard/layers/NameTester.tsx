@@ -5,6 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useDeferredValue, useMemo, useState } from "react";
 import { parseName, suggestNames, type NameGrammar } from "@hemstitch/core/naming";
+import { saveFile } from "../../shared/save-file";
 import { CODE_FONT } from "../../shell/theme";
 
 const MOST_SHOWN = 200;
@@ -51,12 +52,7 @@ export function NameTester({ scheme, register }: { scheme: NameGrammar; register
         return [name, WORDS[state.state], state.words, suggested(name, state, scheme, known).join(" ")];
       }),
     });
-    const blob = new Blob([csv], { type: "text/csv" });
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(blob);
-    link.download = "tested-names.csv";
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(csv, "tested-names.csv", "text/csv");
   };
   return (
     <>

@@ -1,11 +1,11 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMemo, useState } from "react";
 import { LIBRARY_ITEMS, libraryItem, type LibraryItem } from "@hemstitch/core/specimen";
+import { DownloadButton } from "../../shared/DownloadButton";
 import { useDraft } from "../draft";
 import { SpecimenView } from "../SpecimenView";
 
@@ -52,13 +52,13 @@ export default function Library() {
           layer, the key, samples
         </Typography>
         {(["pdf", "svg"] as const).map((format) => (
-          <Button
+          <DownloadButton
             key={format}
             variant="outlined"
             href={`/api/standard/starter?${new URLSearchParams({ ...(kind ? { kind } : {}), format }).toString()}`}
           >
             {format.toUpperCase()}
-          </Button>
+          </DownloadButton>
         ))}
       </Box>
       <Box sx={{ columns: "420px", columnGap: 4 }}>
@@ -104,13 +104,13 @@ function Item({
         </Typography>
         {drawn &&
           ["pdf", "svg"].map((format) => (
-            <Button
+            <DownloadButton
               key={format}
               href={`/api/standard/library?${query(format)}`}
               aria-label={`${title} as ${format.toUpperCase()}`}
             >
               {format.toUpperCase()}
-            </Button>
+            </DownloadButton>
           ))}
       </Box>
       {drawn ? (

@@ -7,6 +7,7 @@ import dynamic from "next/dynamic";
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { keyOf, LISTS, orderedEntry, type Entry, type ListName } from "@hemstitch/core/standard/plain";
 import { Alive } from "../../shared/Alive";
+import { DownloadButton } from "../../shared/DownloadButton";
 import { useNotice } from "../../shared/Notice";
 import { useDraft } from "../draft";
 import { columnsOf, type Row } from "./columns";
@@ -66,7 +67,7 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
               Paste or import
             </Button>
           )}
-          <Button href={`/api/standard/table?list=${list}`}>CSV</Button>
+          <DownloadButton href={`/api/standard/table?list=${list}`}>CSV</DownloadButton>
           {mayEdit && (
             <Button variant="outlined" onClick={onAdd} sx={{ whiteSpace: "nowrap" }}>
               Add {LISTS[list].one}

@@ -1,4 +1,5 @@
 import { asPdf, asSvg } from "@hemstitch/core/formats/export";
+import { letteringOf, sampleFonts } from "@hemstitch/core/sheet";
 import { isLibraryItem, libraryItem } from "@hemstitch/core/specimen";
 import { complain, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
@@ -17,10 +18,12 @@ export const GET = guarded("see-office", async (asker, request) => {
     : undefined;
   if (!item)
     return complain(404, { message: "The library has no such item, or the standard has nothing to make it of." });
-  const [font] = await fontsOf(asked.standard);
-  if (!font) return complain(422, { message: "No font is at hand." });
+  const fonts = await fontsOf(asked.standard);
+  const font = letteringOf(asked.standard, fonts);
+  if (!font.ok) return complain(422, font.problem);
+  const others = sampleFonts(asked.standard, fonts, font.value);
   const name = [id, scale?.replace(/[^\w]+/g, "-"), kind].filter(Boolean).join("-");
   return searchParams.get("format") === "svg"
-    ? download(new TextEncoder().encode(asSvg(item, id, font)), `${name}.svg`)
-    : download(await asPdf(item, id, font), `${name}.pdf`);
+    ? download(new TextEncoder().encode(asSvg(item, id, font.value, others)), `${name}.svg`)
+    : download(await asPdf(item, id, font.value, others), `${name}.pdf`);
 });
