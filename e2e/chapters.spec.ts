@@ -271,3 +271,33 @@ for (const [path, form, height] of [
     }
     expect(covered).toEqual([]);
   });
+
+test("a file that can't be made is said to be so in words, where one is; any other is saved", async ({ page }) => {
+  await page.goto("/standard/library", { waitUntil: "networkidle" });
+  const standard = (await (await page.request.get("/api/standard/export")).json()) as {
+    textStyles: { id: string; fonts: string[] }[];
+  };
+  const set = async (fonts: (style: { fonts: string[] }) => string[], was: typeof fonts): Promise<void> => {
+    const edits = standard.textStyles.map((style) => ({
+      key: style.id,
+      was: { ...style, fonts: was(style) },
+      entry: { ...style, fonts: fonts(style) },
+    }));
+    const answer = await page.request.patch("/api/standard/lists/textStyles", {
+      data: { edits },
+      headers: { origin: new URL(page.url()).origin },
+    });
+    expect(answer.ok()).toBe(true);
+  };
+  const [nowhere, own] = [() => ["Nowhere Sans"], (style: { fonts: string[] }) => style.fonts];
+  await set(nowhere, own);
+  await page.getByRole("link", { name: "Scale bar as PDF" }).click();
+  await expect(page.getByText(/Nowhere Sans, and none of these fonts is at hand/)).toBeVisible();
+  await expect(page).toHaveURL(/\/standard\/library$/);
+  await set(own, nowhere);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Scale bar as PDF" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("scale-bar-1-50.pdf");
+});
