@@ -1,6 +1,7 @@
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry } from "../standard/plain";
 import { drawTerminator } from "./draw-dimensions";
+import type { Lettered } from "./lettered";
 
 /** Length of the level piece that carries a label, and the gap before the label, millimetres. */
 const LANDING_MM = 4;
@@ -14,12 +15,12 @@ export function drawLeader(
   board: Board,
   style: Pick<DimensionStyleEntry, "leaderTerminator" | "leaderTerminatorMm">,
   label: string,
-  textMm: number,
+  lettered: Lettered,
   tip: Point,
   knee: Point,
 ): void {
   board.polyline([tip, knee, [knee[0] + LANDING_MM, knee[1]]]);
   const towards = (Math.atan2(tip[1] - knee[1], tip[0] - knee[0]) * 180) / Math.PI;
   drawTerminator(board, style.leaderTerminator, style.leaderTerminatorMm, tip, towards);
-  board.text(label, labelFrom(knee), knee[1] - textMm / 2, { heightMm: textMm });
+  lettered.asWritten(label, labelFrom(knee), knee[1] - lettered.heightMm / 2);
 }

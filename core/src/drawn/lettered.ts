@@ -47,7 +47,12 @@ export class Lettered implements Pick<Board, "textWidth"> {
 
   /** Words in the style's letter case, cut where there is no more room. */
   shortened(text: string, roomMm: number): string {
-    return shortened(this, this.cased(text), this.heightMm, roomMm);
+    return this.cutAsWritten(this.cased(text), roomMm);
+  }
+
+  /** What keeps its letters, cut where there is no more room. */
+  cutAsWritten(text: string, roomMm: number): string {
+    return shortened(this, text, this.heightMm, roomMm);
   }
 
   /** Words in the style's letter case, in lines no wider than said. */

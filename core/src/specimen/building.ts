@@ -1,4 +1,5 @@
 import type { Point } from "../drawing";
+import { Lettered } from "../drawn";
 import { parseSlope, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./specimen";
@@ -59,11 +60,16 @@ export function openingSpecimen(opening: OpeningEntry, { lookup, scale, widthMm 
   };
 }
 
+const LABEL_MM = 2.5;
+const LEAST_RUN_MM = 24;
+
 /** The slope as a right-angled triangle with its rise and run. */
 export function slopeSpecimen(slope: SlopeEntry, { lookup, widthMm }: SpecimenContext): Specimen {
   const read = parseSlope(slope.slope);
   const ratio = read.ok ? read.value.rise / read.value.run : 0;
-  const run = Math.min(widthMm - 24, 60 / Math.max(1, ratio));
+  // Counted generously: how wide the letters are is known by the board alone.
+  const room = slope.slope.length * lookup.letteringHeight(LABEL_MM) * 0.75;
+  const run = Math.min(Math.max(LEAST_RUN_MM, widthMm - 12 - room), 60 / Math.max(1, ratio));
   const rise = run * ratio;
   const heightMm = Math.max(rise, 4) + 14;
   return {
@@ -79,7 +85,8 @@ export function slopeSpecimen(slope: SlopeEntry, { lookup, widthMm }: SpecimenCo
         [6 + run, 7],
         [6 + run, 7 + rise],
       ]);
-      board.fillInk(0).text(slope.slope, 8 + run, 7 + rise / 2, { heightMm: 2.5 });
+      const label = Lettered.near(board.fillInk(0), lookup, LABEL_MM);
+      label.asWritten(label.cutAsWritten(slope.slope, widthMm - 10 - run), 8 + run, 7 + rise / 2);
     },
   };
 }

@@ -1,4 +1,4 @@
-import { drawLeader, drawRows, layRows, styleLettering, type RowStops } from "../drawn";
+import { drawLeader, drawRows, layRows, Lettered, styleLettering, type RowStops } from "../drawn";
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
@@ -57,7 +57,7 @@ export function dimensionSpecimen(style: DimensionStyleEntry, { lookup, standard
       drawRows(board, style, textMm, above, { from: [origin[0], origin[1] + depth], alongDeg: 0, out: 1 });
       drawRows(board, style, textMm, left, { from: origin, alongDeg: 90, out: 1 });
       const tip: Point = [origin[0] + width * 0.3, origin[1] + 1.5];
-      drawLeader(board, style, "QT", textMm, tip, [tip[0] + 7, origin[1] - 7]);
+      drawLeader(board, style, "QT", new Lettered(board, textStyle, textMm), tip, [tip[0] + 7, origin[1] - 7]);
     },
   };
 }

@@ -50,11 +50,6 @@ class Maker {
     this.lookup = new StandardLookup(standard);
   }
 
-  /** The standard's lettering height nearest to a usual one. */
-  height(usualMm: number): number {
-    return this.lookup.nearestTextStyle(usualMm)?.heightMm ?? usualMm;
-  }
-
   /** Begins on a layer with its pen, black. */
   begin(board: Board, layer: LayerEntry | undefined): void {
     if (layer) board.layer(layer.name);
@@ -93,7 +88,7 @@ function scaleBarItem(maker: Maker, written: string): Specimen | undefined {
   if (!scale.ok) return undefined;
   const system = maker.standard.scales.find((each) => each.scale === written)?.system ?? maker.standard.units;
   const bar = scaleBar(Scale.of(scale.value.buildingPerPaper), system);
-  const figures = maker.height(FIGURES_MM);
+  const figures = maker.lookup.letteringHeight(FIGURES_MM);
   return {
     widthMm: bar.lengthMm + 20,
     heightMm: figures * 2 + 14,
@@ -119,7 +114,7 @@ function northPoint(maker: Maker): Specimen {
 
 /** Levels in the ways of writing lengths that the standard has for them: the datum, one above, one below. */
 function levelTag(maker: Maker): Specimen {
-  const height = maker.height(FIGURES_MM);
+  const height = maker.lookup.letteringHeight(FIGURES_MM);
   const metres = maker.standard.unitStyles.find((style) => style.system === "m");
   const written = (mm: number): string =>
     metres
@@ -178,7 +173,7 @@ const NOTE_MM = 2.5;
 function notes(maker: Maker): Specimen | undefined {
   const { standard } = maker;
   if (standard.notes.length === 0) return undefined;
-  const [title, body] = [maker.height(NOTE_TITLE_MM), maker.height(NOTE_MM)];
+  const [title, body] = [maker.lookup.letteringHeight(NOTE_TITLE_MM), maker.lookup.letteringHeight(NOTE_MM)];
   const line = body * 1.7;
   // Counted generously: a board that measures more exactly breaks lines elsewhere.
   const lines = standard.notes.reduce(

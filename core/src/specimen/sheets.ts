@@ -1,6 +1,7 @@
+import type { BoxMm } from "../drawing";
 import { drawScaleBar, Lettered, scaleBar } from "../drawn";
 import { parseScale } from "../quantity";
-import type { FrameEntry, ScaleEntry, StandardNoteEntry } from "../standard/plain";
+import type { FrameEntry, ScaleEntry, SheetSizeEntry, StandardNoteEntry } from "../standard/plain";
 import { drawFixedItems } from "../sheet/fixed-items";
 import { bayBoxes, drawFrame } from "../sheet/frame";
 import { reducedBoard } from "./reduced-board";
@@ -8,6 +9,7 @@ import type { Specimen, SpecimenContext } from "./specimen";
 
 const NOTE_MM = 2.5;
 const NOTE_TITLE_MM = 3.5;
+const FAINT = 0x8a93a3;
 
 /** A frame with its empty title block and its bays, made smaller to fit. */
 export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenContext): Specimen {
@@ -18,12 +20,47 @@ export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenCo
     reduced,
     draw: (board) => {
       const small = reducedBoard(board, reduced, 2, 2);
-      small.ink(0x8a93a3).pen(0.18).rectangle({ x: 0, y: 0, width: frame.widthMm, height: frame.heightMm });
+      small.ink(FAINT).pen(0.18).rectangle({ x: 0, y: 0, width: frame.widthMm, height: frame.heightMm });
       drawFrame(small, frame, {}, lookup);
-      small.ink(0x8a93a3).pen(0.25, [3, 2]);
+      small.ink(FAINT).pen(0.25, [3, 2]);
       for (const bay of bayBoxes(frame)) small.rectangle(bay);
       const plotted = lookup.standard.layers.filter((layer) => layer.plots && !layer.withdrawn);
       drawFixedItems(small, frame, lookup, plotted);
+    },
+  };
+}
+
+const SIZE_MM = 2.5;
+
+/** The size lying, among the office's other sizes, made smaller to fit. */
+export function sheetSizeSpecimen(size: SheetSizeEntry, { lookup, widthMm }: SpecimenContext): Specimen | undefined {
+  const lying = ({ widthMm: a, heightMm: b }: SheetSizeEntry): BoxMm => ({
+    x: 0,
+    y: 0,
+    width: Math.max(a, b),
+    height: Math.min(a, b),
+  });
+  const box = lying(size);
+  if (!(box.width > 0 && box.height > 0)) return undefined;
+  const others = lookup.standard.sheetSizes.filter((each) => each.id !== size.id).map(lying);
+  const widest = Math.max(box.width, ...others.map((each) => each.width));
+  const tallest = Math.max(box.height, ...others.map((each) => each.height));
+  const reduced = widest / (widthMm - 4);
+  const below = lookup.letteringHeight(SIZE_MM) + 4;
+  return {
+    widthMm,
+    heightMm: tallest / reduced + below + 2,
+    reduced,
+    draw: (board) => {
+      const small = reducedBoard(board, reduced, 2, below);
+      small.ink(FAINT).pen(0.18);
+      for (const each of others) small.rectangle(each);
+      small
+        .ink(0)
+        .pen(0.7 * reduced)
+        .rectangle(box);
+      const title = Lettered.near(board.fillInk(0), lookup, SIZE_MM);
+      title.asWritten(title.cutAsWritten(`${size.id}  ${box.width} × ${box.height} mm`, widthMm - 4), 2, 2);
     },
   };
 }

@@ -6,7 +6,7 @@ import { dimensionSpecimen } from "./dimensions";
 import { hatchSpecimen } from "./hatches";
 import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
 import { reductionSpecimen } from "./reductions";
-import { frameSpecimen, noteSpecimen, scaleSpecimen } from "./sheets";
+import { frameSpecimen, noteSpecimen, scaleSpecimen, sheetSizeSpecimen } from "./sheets";
 import { fontSpecimen, textSpecimen } from "./text";
 
 /** An entry drawn at true size: how large it comes out, and how to draw it. Origin lower-left. */
@@ -49,6 +49,7 @@ const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) 
   fonts: fontSpecimen,
   dimensionStyles: dimensionSpecimen,
   frames: frameSpecimen,
+  sheetSizes: sheetSizeSpecimen,
   scales: scaleSpecimen,
   codes: codeSpecimen,
   labelPatterns: labelSpecimen,

@@ -61,6 +61,11 @@ export class StandardLookup {
   nearestTextStyle(heightMm: number): TextStyleEntry | undefined {
     return nearest(this.textStyles, (style) => Math.abs(Math.log(style.heightMm / Math.max(heightMm, 1e-6))));
   }
+
+  /** Height of the style nearest to a usual height; the usual one where the standard has no styles. Millimetres. */
+  letteringHeight(usualMm: number): number {
+    return this.nearestTextStyle(usualMm)?.heightMm ?? usualMm;
+  }
 }
 
 function nearest<T>(entries: readonly T[], distance: (entry: T) => number): T | undefined {

@@ -268,6 +268,22 @@ describe("dimension styles", () => {
   });
 });
 
+describe("sheet sizes", () => {
+  // ISO 216: A1 is 594 × 841 mm, A0 841 × 1189 mm.
+  it("stand among each other as they do on paper", async () => {
+    const size = standard.sheetSizes.find((each) => each.id === "A1")!;
+    const each = draw("sheetSizes", size, { widthMm: 120 });
+    expect(each.reduced).toBeCloseTo(1189 / 116, 6);
+    const { paths, texts } = (await drawingOf(await asPdf(each, "x", barlow()))).pages[0]!;
+    const bold = [...paths.widthMm].findIndex((width) => Math.abs(width - 0.7) < 0.01);
+    const points = paths.points.slice(paths.firstPoint[bold]! * 2, paths.firstPoint[bold + 1]! * 2);
+    const [xs, ys] = [0, 1].map((odd) => points.filter((_, i) => i % 2 === odd));
+    expect((Math.max(...xs!) - Math.min(...xs!)) * each.reduced!).toBeCloseTo(841, 2);
+    expect((Math.max(...ys!) - Math.min(...ys!)) * each.reduced!).toBeCloseTo(594, 2);
+    expect(texts.strings).toEqual(["A1  841 × 594 mm"]);
+  });
+});
+
 describe("codes and labels", () => {
   const wordsOf = async (list: ListName, entry: object): Promise<string> =>
     run("pdftotext", "-layout", temporary(await asPdf(draw(list, entry, { widthMm: 120 }), "x", barlow())), "-");

@@ -55,6 +55,21 @@ describe("every specimen", () => {
       expect(drawn(each).marks).toEqual(board.marks);
     }
   });
+  it.each(["codes", "labelPatterns", "sheetSizes", "notes", "slopes", "scales"] as const)(
+    "%s: is lettered in the office's own style, however tall, and stays on itself",
+    (list) => {
+      const standard = preset("tarnwick")!;
+      standard.textStyles = [{ ...standard.textStyles[0]!, heightMm: 5, fonts: ["Spline Sans Mono"] }];
+      for (const entry of entriesOf(standard, list)) {
+        const each = specimen(standard, list, entry)!;
+        const board = drawn(each);
+        expect(outside(each, board)).toEqual([]);
+        const texts = board.marks.filter((mark) => mark.text !== undefined);
+        expect(texts.length).toBeGreaterThan(0);
+        for (const mark of texts) expect(mark).toMatchObject({ heightMm: 5, families: ["Spline Sans Mono"] });
+      }
+    },
+  );
   it.each(LIST_NAMES.filter(hasSpecimen))("%s: of an entry that is only begun can be drawn or is nothing", (list) => {
     const standard = preset("tarnwick")!;
     const each = specimen(standard, list, blankEntry(standard, list));

@@ -1,4 +1,4 @@
-import type { Board, Point, TextOptions } from "../../src/drawing";
+import type { Board, Lettering, Point, TextOptions } from "../../src/drawing";
 
 /** A mark as it was asked for: millimetres on paper. */
 export interface Mark {
@@ -6,6 +6,9 @@ export interface Mark {
   readonly widthMm: number;
   readonly points: readonly Point[];
   readonly text?: string;
+  /** Of a text: height of capitals, and the families that it is asked for in. */
+  readonly heightMm?: number;
+  readonly families?: readonly string[];
 }
 
 /** A board that keeps what is drawn on it. */
@@ -13,6 +16,7 @@ export class Recorder implements Board {
   readonly marks: Mark[] = [];
   private on: string | undefined;
   private width = 0;
+  private set: Lettering | undefined;
 
   layer(name: string): this {
     this.on = name;
@@ -32,7 +36,8 @@ export class Recorder implements Board {
   fillInk(): this {
     return this;
   }
-  lettering(): this {
+  lettering(set?: Lettering): this {
+    this.set = set;
     return this;
   }
   line(x1: number, y1: number, x2: number, y2: number): this {
@@ -82,6 +87,8 @@ export class Recorder implements Board {
       widthMm: 0,
       points: [at(-back, 0), at(width - back, 0), at(-back, heightMm), at(width - back, heightMm)],
       text,
+      heightMm,
+      families: this.set?.families ?? [],
     });
     return this;
   }
