@@ -31,6 +31,9 @@ export function frameSpecimen(frame: FrameEntry, { lookup, widthMm }: SpecimenCo
 }
 
 const SIZE_MM = 2.5;
+/** Names of the other sizes, which are no lettering of the office's; left out where there are too many to be read. */
+const NAME_MM = 1.8;
+const MOST_NAMES = 12;
 
 /** The size lying, among the office's other sizes, made smaller to fit. */
 export function sheetSizeSpecimen(size: SheetSizeEntry, { lookup, widthMm }: SpecimenContext): Specimen | undefined {
@@ -42,9 +45,10 @@ export function sheetSizeSpecimen(size: SheetSizeEntry, { lookup, widthMm }: Spe
   });
   const box = lying(size);
   if (!(box.width > 0 && box.height > 0)) return undefined;
-  const others = lookup.standard.sheetSizes.filter((each) => each.id !== size.id).map(lying);
-  const widest = Math.max(box.width, ...others.map((each) => each.width));
-  const tallest = Math.max(box.height, ...others.map((each) => each.height));
+  const others = lookup.standard.sheetSizes.filter((each) => each.id !== size.id);
+  const boxes = others.map(lying);
+  const widest = Math.max(box.width, ...boxes.map((each) => each.width));
+  const tallest = Math.max(box.height, ...boxes.map((each) => each.height));
   const reduced = widest / (widthMm - 4);
   const below = lookup.letteringHeight(SIZE_MM) + 4;
   return {
@@ -53,8 +57,14 @@ export function sheetSizeSpecimen(size: SheetSizeEntry, { lookup, widthMm }: Spe
     reduced,
     draw: (board) => {
       const small = reducedBoard(board, reduced, 2, below);
-      small.ink(FAINT).pen(0.18);
-      for (const each of others) small.rectangle(each);
+      small.ink(FAINT).fillInk(FAINT).pen(0.25 * reduced);
+      const names = new Lettered(small, undefined, NAME_MM * reduced);
+      boxes.forEach((each, i) => {
+        small.rectangle(each);
+        if (others.length > MOST_NAMES) return;
+        const corner = [each.width - reduced, each.height - (NAME_MM + 1) * reduced] as const;
+        names.asWritten(others[i]?.id ?? "", ...corner, { align: "right" });
+      });
       small
         .ink(0)
         .pen(0.7 * reduced)

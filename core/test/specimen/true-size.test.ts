@@ -280,7 +280,7 @@ describe("sheet sizes", () => {
     const [xs, ys] = [0, 1].map((odd) => points.filter((_, i) => i % 2 === odd));
     expect((Math.max(...xs!) - Math.min(...xs!)) * each.reduced!).toBeCloseTo(841, 2);
     expect((Math.max(...ys!) - Math.min(...ys!)) * each.reduced!).toBeCloseTo(594, 2);
-    expect(texts.strings).toEqual(["A1  841 × 594 mm"]);
+    expect(texts.strings).toEqual(["A0", "A2", "A3", "A4", "24x36", "A1  841 × 594 mm"]);
   });
 });
 

@@ -64,7 +64,8 @@ describe("every specimen", () => {
         const each = specimen(standard, list, entry)!;
         const board = drawn(each);
         expect(outside(each, board)).toEqual([]);
-        const texts = board.marks.filter((mark) => mark.text !== undefined);
+        // The names of the sizes around one are no lettering of the office's.
+        const texts = board.marks.filter(({ text }) => text !== undefined && (list !== "sheetSizes" || /×/.test(text)));
         expect(texts.length).toBeGreaterThan(0);
         for (const mark of texts) expect(mark).toMatchObject({ heightMm: 5, families: ["Spline Sans Mono"] });
       }

@@ -79,6 +79,9 @@ export function SpecimenView({ specimen, label }: { specimen: Specimen; label: s
   );
 }
 
+/** Room that a figure of the rule takes at most. */
+const FIGURE_MM = 1.6;
+
 function Rule({ y, widthMm, reduced = 1 }: { y: number; widthMm: number; reduced?: number | undefined }) {
   // A reduced specimen has a rule in its own millimetres.
   const step = reduced > 1 ? 10 / reduced : 1;
@@ -89,12 +92,16 @@ function Rule({ y, widthMm, reduced = 1 }: { y: number; widthMm: number; reduced
       {Array.from({ length: marks + 1 }, (_, i) => (
         <line key={i} x1={i * step} x2={i * step} y1={y} y2={y + (i % 10 === 0 ? 3.5 : i % 5 === 0 ? 2.5 : 1.5)} />
       ))}
-      {Array.from({ length: Math.floor(marks / every) + 1 }, (_, i) => (
-        <text key={i} x={i * every * step + 0.6} y={y + 6.4} fontSize={2.6} stroke="none" fontFamily="Archivo Variable">
-          {reduced > 1 ? i * 100 : i * every}
-          {i === 0 ? " mm" : ""}
-        </text>
-      ))}
+      {Array.from({ length: Math.floor(marks / every) + 1 }, (_, i) => ({
+        x: i * every * step + 0.6,
+        figure: `${reduced > 1 ? i * 100 : i * every}${i === 0 ? " mm" : ""}`,
+      }))
+        .filter(({ x, figure }) => x + figure.length * FIGURE_MM <= widthMm)
+        .map(({ x, figure }) => (
+          <text key={x} x={x} y={y + 6.4} fontSize={2.6} stroke="none" fontFamily="Archivo Variable">
+            {figure}
+          </text>
+        ))}
     </g>
   );
 }
