@@ -57,7 +57,10 @@ export function sheetSizeSpecimen(size: SheetSizeEntry, { lookup, widthMm }: Spe
     reduced,
     draw: (board) => {
       const small = reducedBoard(board, reduced, 2, below);
-      small.ink(FAINT).fillInk(FAINT).pen(0.25 * reduced);
+      small
+        .ink(FAINT)
+        .fillInk(FAINT)
+        .pen(0.25 * reduced);
       const names = new Lettered(small, undefined, NAME_MM * reduced);
       boxes.forEach((each, i) => {
         small.rectangle(each);
