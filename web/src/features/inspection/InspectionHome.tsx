@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { Page, Part } from "../shared/Page";
+import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
 import { useNotice } from "../shared/Notice";
 import { wordsOf } from "../shared/api";
@@ -118,52 +119,28 @@ function DropZone({ maxBytes }: { maxBytes: number }) {
   );
 }
 
-const cell = {
-  textAlign: "left",
-  px: 1,
-  height: 32,
-  borderBottom: "1px solid",
-  borderColor: "divider",
-  fontSize: 13,
-  fontWeight: 400,
-} as const;
-
 function InspectionTable({ rows }: { rows: readonly InspectionRow[] }) {
   return (
-    <Box
-      component="table"
-      sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}
-    >
-      <thead>
-        <tr>
-          <th>Inspection</th>
-          <th>Plan set</th>
-          <th>Files</th>
-          <th>Found</th>
-          <th>When</th>
+    <PlainTable head={["Inspection", "Plan set", "Files", "Found", "When"]} figures={[2]}>
+      {rows.map((row) => (
+        <tr key={row.id}>
+          <td>
+            <Box component={Link} href={`/inspection/${row.id}`} sx={{ color: "primary.main", fontWeight: 500 }}>
+              {row.name}
+            </Box>
+          </td>
+          <td>{row.planSet ?? "–"}</td>
+          <td>{row.files}</td>
+          <td>
+            {row.busy > 0 ? (
+              `${row.busy} under way`
+            ) : (
+              <SeveritySums stops={row.stops} mends={row.mends} notes={row.notes} />
+            )}
+          </td>
+          <td>{new Date(row.madeAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
         </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id}>
-            <td>
-              <Box component={Link} href={`/inspection/${row.id}`} sx={{ color: "primary.main", fontWeight: 500 }}>
-                {row.name}
-              </Box>
-            </td>
-            <td>{row.planSet ?? "–"}</td>
-            <td>{row.files}</td>
-            <td>
-              {row.busy > 0 ? (
-                `${row.busy} under way`
-              ) : (
-                <SeveritySums stops={row.stops} mends={row.mends} notes={row.notes} />
-              )}
-            </td>
-            <td>{new Date(row.madeAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+      ))}
+    </PlainTable>
   );
 }

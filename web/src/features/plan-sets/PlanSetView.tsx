@@ -11,6 +11,7 @@ import { parseName, type NameGrammar } from "@hemstitch/core/naming";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { Page, Part } from "../shared/Page";
+import { PlainTable } from "../shared/PlainTable";
 import { CODE_FONT } from "../shell/theme";
 
 export interface FrameShape {
@@ -192,16 +193,6 @@ function Thumbnails({
   );
 }
 
-const cell = {
-  textAlign: "left",
-  px: 1,
-  height: 32,
-  borderBottom: "1px solid",
-  borderColor: "divider",
-  fontSize: 13,
-  fontWeight: 400,
-} as const;
-
 function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly SheetRow[] }) {
   if (sheets.length === 0)
     return (
@@ -210,41 +201,26 @@ function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly
       </Typography>
     );
   return (
-    <Box
-      component="table"
-      sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell, "& th": { color: "text.secondary" } }}
-    >
-      <thead>
-        <tr>
-          <th>Number</th>
-          <th>Title</th>
-          <th>Frame</th>
-          <th>Scale</th>
-          <th>Rev.</th>
-          <th>Title block</th>
+    <PlainTable head={["Number", "Title", "Frame", "Scale", "Rev.", "Title block"]}>
+      {sheets.map((sheet) => (
+        <tr key={sheet.id}>
+          <td>
+            <Box
+              component={Link}
+              href={`/plan-sets/${planSetId}/sheets/${sheet.id}`}
+              sx={{ fontFamily: CODE_FONT, color: "primary.main" }}
+            >
+              {sheet.number}
+            </Box>
+          </td>
+          <td>{sheet.title}</td>
+          <td>{sheet.frame}</td>
+          <td>{sheet.scale ?? "nothing placed"}</td>
+          <td>{sheet.revision || "–"}</td>
+          <td>{sheet.empty === 0 ? "filled" : `${sheet.empty} empty`}</td>
         </tr>
-      </thead>
-      <tbody>
-        {sheets.map((sheet) => (
-          <tr key={sheet.id}>
-            <td>
-              <Box
-                component={Link}
-                href={`/plan-sets/${planSetId}/sheets/${sheet.id}`}
-                sx={{ fontFamily: CODE_FONT, color: "primary.main" }}
-              >
-                {sheet.number}
-              </Box>
-            </td>
-            <td>{sheet.title}</td>
-            <td>{sheet.frame}</td>
-            <td>{sheet.scale ?? "nothing placed"}</td>
-            <td>{sheet.revision || "–"}</td>
-            <td>{sheet.empty === 0 ? "filled" : `${sheet.empty} empty`}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+      ))}
+    </PlainTable>
   );
 }
 

@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import type { TodayState } from "@/server/queries/today";
 import { Page, Part } from "../shared/Page";
+import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
 
 const BarChart = dynamic(() => import("./BarChart"), { ssr: false, loading: () => <Box sx={{ height: 160 }} /> });
@@ -164,13 +165,13 @@ export function TodayView({
                 { name: "stop", colour: "#9F2B1E", values: today.conformity.map((row) => row.stop) },
               ]}
             />
-            <Table
+            <Figures
               head={["Plan set", "Conforms", "Mend", "Stop"]}
               rows={today.conformity.map((row) => [row.planSet, row.clean, row.mend, row.stop])}
             />
           </Part>
           <Part title="Findings by rule family">
-            <Table
+            <Figures
               head={["Family", "Findings", "Marks"]}
               rows={today.families.map((row) => [row.family, row.findings, row.marks])}
             />
@@ -181,41 +182,17 @@ export function TodayView({
   );
 }
 
-function Table({ head, rows }: { head: readonly string[]; rows: readonly (readonly (string | number)[])[] }) {
+function Figures({ head, rows }: { head: readonly string[]; rows: readonly (readonly [string, ...number[]])[] }) {
   return (
-    <Box
-      component="table"
-      sx={{
-        width: "100%",
-        borderCollapse: "collapse",
-        fontSize: 13,
-        "& th, & td": {
-          textAlign: "right",
-          py: 0.5,
-          borderBottom: "1px solid",
-          borderColor: "divider",
-          fontWeight: 400,
-        },
-        "& th": { color: "text.secondary" },
-        "& th:first-of-type, & td:first-of-type": { textAlign: "left" },
-      }}
-    >
-      <thead>
-        <tr>
-          {head.map((word) => (
-            <th key={word}>{word}</th>
+    <PlainTable head={head} figures={head.map((_, i) => i).slice(1)}>
+      {rows.map(([name, ...values]) => (
+        <tr key={name}>
+          <td>{name}</td>
+          {values.map((value, i) => (
+            <td key={i}>{value}</td>
           ))}
         </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row[0]}>
-            {row.map((value, i) => (
-              <td key={i}>{value}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+      ))}
+    </PlainTable>
   );
 }

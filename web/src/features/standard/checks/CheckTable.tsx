@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { RuleSetting } from "@hemstitch/core/standard/plain";
+import { PlainTable } from "../../shared/PlainTable";
 import { SeverityShape, type SeverityName } from "../../shared/Severity";
 import { CODE_FONT } from "../../shell/theme";
 import { useDraft } from "../draft";
@@ -26,40 +27,26 @@ const WORDS: Readonly<Record<RuleSetting["severity"], string>> = {
 /** Every rule, how it usually counts, and how this standard has it. */
 export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
   return (
-    <Box
-      component="table"
-      aria-label="Rules"
+    <PlainTable
+      label="Rules"
+      head={["Rule", "What it says of a drawing", "Mended", "Counts as"]}
       sx={{
-        width: "100%",
-        borderCollapse: "collapse",
-        fontSize: 13,
-        "& th, & td": { textAlign: "left", py: 0.5, pl: 1, pr: 1, borderBottom: "1px solid", borderColor: "divider" },
-        "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1, fontWeight: 600 },
+        "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1 },
         "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
-        "& tbody th": { fontWeight: 400, fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },
+        "& tbody th": { color: "text.primary", fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },
       }}
     >
-      <thead>
-        <tr>
-          <th scope="col">Rule</th>
-          <th scope="col">What it says of a drawing</th>
-          <th scope="col">Mended</th>
-          <th scope="col">Counts as</th>
+      {rules.map((rule) => (
+        <tr key={rule.id}>
+          <th scope="row">{rule.id}</th>
+          <td>{rule.title}</td>
+          <td>{rule.mends ? "by machine" : ""}</td>
+          <td>
+            <Counts rule={rule} />
+          </td>
         </tr>
-      </thead>
-      <tbody>
-        {rules.map((rule) => (
-          <tr key={rule.id}>
-            <th scope="row">{rule.id}</th>
-            <td>{rule.title}</td>
-            <td>{rule.mends ? "by machine" : ""}</td>
-            <td>
-              <Counts rule={rule} />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+      ))}
+    </PlainTable>
   );
 }
 

@@ -10,6 +10,7 @@ import type { EffectFinding, EffectRow } from "@/server/database/rows";
 import { getJson, sendJson, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
 import { Part } from "../../shared/Page";
+import { PlainTable } from "../../shared/PlainTable";
 import { SeverityShape } from "../../shared/Severity";
 
 const POLL_MS = 600;
@@ -102,93 +103,66 @@ export function Effect({
   );
 }
 
-const table = {
-  width: "100%",
-  borderCollapse: "collapse",
-  fontSize: 13,
-  "& th, & td": {
-    textAlign: "left",
-    py: 0.5,
-    pr: 1.5,
-    borderBottom: "1px solid",
-    borderColor: "divider",
-    fontWeight: 400,
-    verticalAlign: "top",
-  },
-  "& .n": { textAlign: "right", whiteSpace: "nowrap" },
-} as const;
-
 function Result({ result }: { result: EffectRow }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <>
-      <Box component="table" aria-label="Effect on plan sets" sx={{ ...table, mb: 2 }}>
-        <thead>
-          <tr>
-            <th>Plan set, {result.drawings.toLocaleString("en")} drawings in all</th>
-            <th className="n">New findings</th>
-            <th className="n">Gone</th>
-          </tr>
-        </thead>
-        <tbody>
-          {result.sets.map((set) => [
-            <tr key={set.planSet}>
-              <td>
-                <Button
-                  aria-expanded={open === set.planSet}
-                  onClick={() => setOpen(open === set.planSet ? null : set.planSet)}
-                  sx={{ p: 0, justifyContent: "flex-start" }}
-                >
-                  {set.planSet}
-                </Button>
+      <PlainTable
+        label="Effect on plan sets"
+        head={[`Plan set, ${result.drawings.toLocaleString("en")} drawings in all`, "New findings", "Gone"]}
+        figures={[1, 2]}
+        sx={{ mb: 2 }}
+      >
+        {result.sets.map((set) => [
+          <tr key={set.planSet}>
+            <td>
+              <Button
+                aria-expanded={open === set.planSet}
+                onClick={() => setOpen(open === set.planSet ? null : set.planSet)}
+                sx={{ p: 0, justifyContent: "flex-start" }}
+              >
+                {set.planSet}
+              </Button>
+            </td>
+            <td>{set.gained.toLocaleString("en")}</td>
+            <td>{set.lost.toLocaleString("en")}</td>
+          </tr>,
+          open === set.planSet && (
+            <tr key={`${set.planSet} open`}>
+              <td colSpan={3}>
+                {set.drawings
+                  .filter((drawing) => drawing.gained + drawing.lost > 0)
+                  .map((drawing) => (
+                    <Box key={drawing.fileId} sx={{ mb: 1 }}>
+                      <Link href={`/inspection/${drawing.inspectionId}?file=${drawing.fileId}`}>{drawing.name}</Link>
+                      <Findings word="new" list={drawing.gainedFindings} />
+                      <Findings word="gone" list={drawing.lostFindings} />
+                    </Box>
+                  ))}
               </td>
-              <td className="n">{set.gained.toLocaleString("en")}</td>
-              <td className="n">{set.lost.toLocaleString("en")}</td>
-            </tr>,
-            open === set.planSet && (
-              <tr key={`${set.planSet} open`}>
-                <td colSpan={3}>
-                  {set.drawings
-                    .filter((drawing) => drawing.gained + drawing.lost > 0)
-                    .map((drawing) => (
-                      <Box key={drawing.fileId} sx={{ mb: 1 }}>
-                        <Link href={`/inspection/${drawing.inspectionId}?file=${drawing.fileId}`}>{drawing.name}</Link>
-                        <Findings word="new" list={drawing.gainedFindings} />
-                        <Findings word="gone" list={drawing.lostFindings} />
-                      </Box>
-                    ))}
-                </td>
-              </tr>
-            ),
-          ])}
-        </tbody>
-      </Box>
-      <Box component="table" aria-label="Effect of each change" sx={table}>
-        <thead>
-          <tr>
-            <th>Each change on its own</th>
-            <th className="n">New findings</th>
-            <th className="n">Gone</th>
-          </tr>
-        </thead>
-        <tbody>
-          {result.changes.map((change) => (
-            <tr key={`${change.part} ${change.entry}`}>
-              <td>{change.words.join("; ")}</td>
-              {change.together ? (
-                <td className="n" colSpan={2}>
-                  with others only
-                </td>
-              ) : (
-                <>
-                  <td className="n">{change.gained.toLocaleString("en")}</td>
-                  <td className="n">{change.lost.toLocaleString("en")}</td>
-                </>
-              )}
             </tr>
-          ))}
-        </tbody>
-      </Box>
+          ),
+        ])}
+      </PlainTable>
+      <PlainTable
+        label="Effect of each change"
+        head={["Each change on its own", "New findings", "Gone"]}
+        figures={[1, 2]}
+      >
+        {result.changes.map((change) => (
+          <tr key={`${change.part} ${change.entry}`}>
+            <td>{change.words.join("; ")}</td>
+            {change.together ? (
+              <td colSpan={2}>with others only</td>
+            ) : (
+              <>
+                <td>{change.gained.toLocaleString("en")}</td>
+                <td>{change.lost.toLocaleString("en")}</td>
+              </>
+            )}
+          </tr>
+        ))}
+      </PlainTable>
     </>
   );
 }

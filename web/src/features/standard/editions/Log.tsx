@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { getJson, wordsOf } from "../../shared/api";
 import { DownloadButton } from "../../shared/DownloadButton";
+import { PlainTable } from "../../shared/PlainTable";
 import { changeInWords, whatInWords, type LogLine } from "./log-words";
 
 interface Row extends LogLine {
@@ -104,47 +105,20 @@ export function Log({ people }: { people: readonly string[] }) {
           {problem}
         </Typography>
       )}
-      <Box
-        component="table"
-        aria-label="Log"
-        sx={{
-          width: "100%",
-          borderCollapse: "collapse",
-          fontSize: 13,
-          "& th, & td": {
-            textAlign: "left",
-            py: 0.5,
-            pr: 2,
-            borderBottom: "1px solid",
-            borderColor: "divider",
-            fontWeight: 400,
-            verticalAlign: "top",
-          },
-        }}
-      >
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>Who</th>
-            <th>What</th>
-            <th>From → to</th>
+      <PlainTable label="Log" head={["When", "Who", "What", "From → to"]}>
+        {(rows ?? []).map((row) => (
+          <tr key={row.id}>
+            <td style={{ whiteSpace: "nowrap" }}>
+              {new Date(row.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+            </td>
+            <td>{row.who}</td>
+            <td>
+              {whatInWords(row.what)} {row.entry && <code>{row.entry}</code>}
+            </td>
+            <td style={{ overflowWrap: "anywhere" }}>{changeInWords(row)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {(rows ?? []).map((row) => (
-            <tr key={row.id}>
-              <td style={{ whiteSpace: "nowrap" }}>
-                {new Date(row.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
-              </td>
-              <td>{row.who}</td>
-              <td>
-                {whatInWords(row.what)} {row.entry && <code>{row.entry}</code>}
-              </td>
-              <td style={{ overflowWrap: "anywhere" }}>{changeInWords(row)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+        ))}
+      </PlainTable>
       {rows?.length === 0 && <Typography color="text.secondary">Nothing matches.</Typography>}
       {rows !== null && rows.length >= 300 && (
         <Typography variant="body2">The newest 300; the CSV has them all.</Typography>

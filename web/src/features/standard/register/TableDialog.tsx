@@ -16,6 +16,7 @@ import { LISTS, type EntryEdit, type ListName } from "@hemstitch/core/standard/p
 import type { TriedTable } from "@/server/jobs/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
+import { PlainTable } from "../../shared/PlainTable";
 import { useDraft } from "../draft";
 
 /** What is answered once a table is stored. */
@@ -189,17 +190,6 @@ export default function TableDialog({
   );
 }
 
-const cell = {
-  textAlign: "left",
-  px: 1,
-  py: 0.5,
-  borderBottom: "1px solid",
-  borderColor: "divider",
-  fontSize: 13,
-  verticalAlign: "top",
-  fontWeight: 400,
-} as const;
-
 function Tried({
   tried,
   onMapping,
@@ -263,38 +253,28 @@ function Tried({
         </Typography>
       ))}
       <Box sx={{ maxHeight: 320, overflow: "auto", mt: 1 }}>
-        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& th, & td": cell }}>
-          <thead>
-            <tr>
-              <th>Row</th>
-              <th>Entry</th>
-              <th>Would be</th>
-              <th>What</th>
+        <PlainTable head={["Row", "Entry", "Would be", "What"]}>
+          {tried.rows.map((row) => (
+            <tr key={row.row}>
+              <td>{row.row}</td>
+              <td>{row.key}</td>
+              <td>
+                <Box component="span" sx={{ color: row.state === "wrong" ? "error.main" : "text.primary" }}>
+                  {STATE_WORDS[row.state]}
+                </Box>
+              </td>
+              <td>{row.words.join("; ")}</td>
             </tr>
-          </thead>
-          <tbody>
-            {tried.rows.map((row) => (
-              <tr key={row.row}>
-                <td>{row.row}</td>
-                <td>{row.key}</td>
-                <td>
-                  <Box component="span" sx={{ color: row.state === "wrong" ? "error.main" : "text.primary" }}>
-                    {STATE_WORDS[row.state]}
-                  </Box>
-                </td>
-                <td>{row.words.join("; ")}</td>
-              </tr>
-            ))}
-            {tried.removed.slice(0, 200).map((key) => (
-              <tr key={key}>
-                <td>–</td>
-                <td>{key}</td>
-                <td>removed</td>
-                <td />
-              </tr>
-            ))}
-          </tbody>
-        </Box>
+          ))}
+          {tried.removed.slice(0, 200).map((key) => (
+            <tr key={key}>
+              <td>–</td>
+              <td>{key}</td>
+              <td>removed</td>
+              <td />
+            </tr>
+          ))}
+        </PlainTable>
       </Box>
       {tried.more > 0 && (
         <Typography variant="body2" color="text.secondary">
