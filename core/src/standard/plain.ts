@@ -17,6 +17,8 @@ export { remarks } from "./remarks";
 export type { Remark } from "./remarks";
 export { styleName } from "./text-style-names";
 export { ISO_7200_FIELDS, ISO_HEIGHTS, ISO_PENS } from "./iso-series";
+export { bestOf, findEntries, soughtWords } from "./find";
+export type { FoundEntry } from "./find";
 export { parseSlope } from "./slope";
 export type { Slope } from "./slope";
 export { hatchDensity, hatchFactor } from "./hatch-density";

@@ -19,7 +19,7 @@ export const dynamic = "force-dynamic";
 async function somebody(): Promise<Somebody | null> {
   try {
     const { who, officeName, role } = await access(await headers(), "see", false);
-    return { name: who, officeName, seesOffice: may(role, "see-office") };
+    return { name: who, officeName, seesOffice: may(role, "see-office"), leadsPeople: may(role, "people") };
   } catch (error) {
     if (error instanceof Refused) return null;
     throw error;

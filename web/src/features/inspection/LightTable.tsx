@@ -29,11 +29,13 @@ const SourceDialog = dynamic(() => import("./SourceDialog"), { ssr: false });
 interface Props {
   readonly initial: LiveInspection;
   readonly fileId: string | null;
+  /** Number of the finding that is looked at first. */
+  readonly finding: string | null;
   readonly planSets: readonly { readonly id: string; readonly name: string }[];
 }
 
 /** The light table: the sheet with its flags, the findings beside it, and what can be done about them. */
-export function LightTable({ initial, fileId, planSets }: Props) {
+export function LightTable({ initial, fileId, finding, planSets }: Props) {
   const router = useRouter();
   const { inspection, refresh, offline } = useLiveInspection(initial);
   const chosen = inspection.files.find((file) => file.id === fileId) ?? inspection.files[0];
@@ -64,7 +66,7 @@ export function LightTable({ initial, fileId, planSets }: Props) {
         onChanged={refresh}
       />
       {chosen ? (
-        <OneFile key={chosen.id} file={chosen} refresh={refresh} planSets={planSets} />
+        <OneFile key={chosen.id} file={chosen} finding={finding} refresh={refresh} planSets={planSets} />
       ) : (
         <Typography sx={{ p: 3 }}>No file of this inspection could be taken.</Typography>
       )}
@@ -74,17 +76,19 @@ export function LightTable({ initial, fileId, planSets }: Props) {
 
 function OneFile({
   file,
+  finding,
   refresh,
   planSets,
 }: {
   file: FileSummary;
+  finding: string | null;
   refresh: () => Promise<void>;
   planSets: Props["planSets"];
 }) {
   const detail = useDetail(file);
   if (file.state === "failed" || file.state === "cancelled") return <NotInspected file={file} />;
   if (file.state !== "done" || !detail) return <UnderWay file={file} onChanged={refresh} />;
-  return <Table file={file} detail={detail} refresh={refresh} planSets={planSets} />;
+  return <Table file={file} detail={detail} finding={finding} refresh={refresh} planSets={planSets} />;
 }
 
 /** The findings of a file, fetched anew when its state changes. */
@@ -147,11 +151,13 @@ function UnderWay({ file, onChanged }: { file: FileSummary; onChanged: () => Pro
 function Table({
   file,
   detail,
+  finding: wanted,
   refresh,
   planSets,
 }: {
   file: FileSummary;
   detail: InspectedFileDetail;
+  finding: string | null;
   refresh: () => Promise<void>;
   planSets: Props["planSets"];
 }) {
@@ -186,6 +192,14 @@ function Table({
     },
     [findings],
   );
+
+  // Once for each finding that is asked for: afterwards one goes on from there.
+  const shown = useRef<string | null>(null);
+  useEffect(() => {
+    if (!drawing || wanted === shown.current) return;
+    shown.current = wanted;
+    if (wanted !== null) select(wanted);
+  }, [drawing, wanted, select]);
 
   const wasBusy = useRef(false);
   useEffect(() => {

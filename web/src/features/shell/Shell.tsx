@@ -9,6 +9,7 @@ import { usePathname } from "next/navigation";
 import { useEffect, useState, type ReactNode } from "react";
 import dynamic from "next/dynamic";
 import {
+  FindIcon,
   InspectionIcon,
   LampIcon,
   Mark,
@@ -23,6 +24,7 @@ import { theme } from "./theme";
 import { NoticeProvider } from "../shared/Notice";
 
 const ScaleSlip = dynamic(() => import("../scale-slip/ScaleSlip"), { ssr: false });
+const FindDialog = dynamic(() => import("../find/FindDialog"), { ssr: false });
 
 const PLACES = [
   { path: "/today", word: "Today", Icon: TodayIcon },
@@ -38,6 +40,8 @@ export interface Somebody {
   readonly officeName: string;
   /** Sees the whole office, its standard too. */
   readonly seesOffice: boolean;
+  /** Invites people and takes them out. */
+  readonly leadsPeople: boolean;
 }
 
 /** The frame around every place: the rail, and the scale slip that slides in over any of them. */
@@ -51,11 +55,16 @@ export function Shell({
   children: ReactNode;
 }) {
   const [slipOpen, setSlipOpen] = useState(false);
+  const [finding, setFinding] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.altKey && event.key.toLowerCase() === "s") {
         event.preventDefault();
         setSlipOpen((open) => !open);
+      }
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+        event.preventDefault();
+        setFinding(true);
       }
     };
     window.addEventListener("keydown", onKey);
@@ -68,13 +77,16 @@ export function Shell({
       <NoticeProvider>
         {somebody ? (
           <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
-            <Rail somebody={somebody} onSlip={() => setSlipOpen(true)} />
+            <Rail somebody={somebody} onFind={() => setFinding(true)} onSlip={() => setSlipOpen(true)} />
             <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
               {children}
             </Box>
           </Box>
         ) : (
           children
+        )}
+        {finding && somebody && (
+          <FindDialog somebody={somebody} onClose={() => setFinding(false)} onSlip={() => setSlipOpen(true)} />
         )}
         {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
       </NoticeProvider>
@@ -99,7 +111,7 @@ const railItem = {
   "&[aria-current]": { color: "primary.main", borderLeftColor: "secondary.main", bgcolor: "background.paper" },
 } as const;
 
-function Rail({ somebody, onSlip }: { somebody: Somebody; onSlip: () => void }) {
+function Rail({ somebody, onFind, onSlip }: { somebody: Somebody; onFind: () => void; onSlip: () => void }) {
   const path = usePathname();
   return (
     <Box
@@ -131,6 +143,10 @@ function Rail({ somebody, onSlip }: { somebody: Somebody; onSlip: () => void }) 
         </ButtonBase>
       ))}
       <Box sx={{ flex: 1 }} />
+      <ButtonBase onClick={onFind} sx={railItem} title="Find (Ctrl K)">
+        <FindIcon />
+        Find
+      </ButtonBase>
       <ButtonBase onClick={onSlip} sx={railItem} title="Scale slip (Alt S)">
         <SlipIcon />
         Scale slip

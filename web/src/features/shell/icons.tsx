@@ -24,6 +24,11 @@ export const Mark = () => (
     <path d="M7 8v3M12 8v3M17 8v3" />
   </Drawn>
 );
+export const FindIcon = () => (
+  <Drawn>
+    <path d="M10.5 4.5a6 6 0 1 0 0 12 6 6 0 1 0 0-12zM15 15l4.5 4.5" />
+  </Drawn>
+);
 export const TodayIcon = () => (
   <Drawn>
     <path d="M4 18h16M6.5 18a5.5 5.5 0 0 1 11 0M12 6v3M5.6 9.6l1.8 1.8M18.4 9.6l-1.8 1.8" />

@@ -9,11 +9,11 @@ export const metadata = { title: "Light table" };
 
 interface Props {
   readonly params: Promise<{ inspectionId: string }>;
-  readonly searchParams: Promise<{ file?: string | string[] }>;
+  readonly searchParams: Promise<{ file?: string | string[]; finding?: string | string[] }>;
 }
 
 export default async function LightTablePage({ params, searchParams }: Props) {
-  const [{ inspectionId }, { file }, who] = await Promise.all([params, searchParams, asker()]);
+  const [{ inspectionId }, { file, finding }, who] = await Promise.all([params, searchParams, asker()]);
   const inspection = isId(inspectionId) ? await inspectionOf(who, inspectionId) : undefined;
   if (!inspection) notFound();
   const [files, sets] = await Promise.all([filesOf(inspectionId), planSetsOf(who)]);
@@ -24,6 +24,7 @@ export default async function LightTablePage({ params, searchParams }: Props) {
     <LightTable
       initial={{ id: inspection.id, name: inspection.name, files }}
       fileId={typeof file === "string" ? file : null}
+      finding={typeof finding === "string" ? finding : null}
       planSets={planSets}
     />
   );

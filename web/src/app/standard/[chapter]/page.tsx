@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { notFound } from "next/navigation";
 import { CHAPTERS, type ChapterId } from "@hemstitch/core/standard";
 import { ChapterView } from "@/features/standard/ChapterView";
@@ -26,7 +27,14 @@ export default async function ChapterPage({ params, searchParams }: Props) {
   ]);
   return (
     <StandardPlace who={who} state={state} chapter={chapter}>
-      <ChapterView key={chapter} chapter={chapter as ChapterId} view={one(view)} entry={one(entry)} samples={samples} />
+      {/* Each visit is one of its own: it opens at the address, also where the chapter was open at another entry. */}
+      <ChapterView
+        key={randomUUID()}
+        chapter={chapter as ChapterId}
+        view={one(view)}
+        entry={one(entry)}
+        samples={samples}
+      />
     </StandardPlace>
   );
 }

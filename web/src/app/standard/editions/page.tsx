@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { EditionsView } from "@/features/standard/EditionsView";
 import { asker } from "@/server/asker";
 import { editionsOf } from "@/server/queries/editions";
@@ -18,6 +19,7 @@ export default async function EditionsPage({ searchParams }: { searchParams: Pro
   return (
     <StandardPlace who={who} state={state} chapter="editions">
       <EditionsView
+        key={randomUUID()}
         editions={editions.map((each) => ({ ...each, publishedAt: each.publishedAt.toISOString() }))}
         changes={state.changes}
         effect={effect ?? null}
