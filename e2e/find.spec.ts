@@ -3,7 +3,7 @@ import { axeFindings, expect, pageOf, test } from "./support";
 test("anything is found from anywhere by keyboard, and gone to", async ({ page }) => {
   await page.goto("/today", { waitUntil: "networkidle" });
   await page.keyboard.press("Control+k");
-  const dialog = page.getByRole("dialog", { name: "Find" });
+  const dialog = page.getByRole("dialog", { name: /^Find a layer/ });
   const field = dialog.getByRole("combobox");
   await expect(field).toBeFocused();
   await expect(dialog.getByRole("option", { name: /Showing chart/ })).toBeVisible();
@@ -27,7 +27,7 @@ test("anything is found from anywhere by keyboard, and gone to", async ({ page }
 test("a finding is found by its words, and stands chosen on its light table", async ({ page }) => {
   await page.goto("/plan-sets", { waitUntil: "networkidle" });
   await page.getByRole("button", { name: "Find", exact: true }).click();
-  const dialog = page.getByRole("dialog", { name: "Find" });
+  const dialog = page.getByRole("dialog", { name: /^Find a layer/ });
   await dialog.getByRole("combobox").fill("1:75 listed");
   await dialog.getByRole("option", { name: /1:75, which is not a listed scale/ }).click();
   await expect(page).toHaveURL(/\/inspection\/[0-9a-f-]+\?file=[0-9a-f-]+&finding=\d+$/);
@@ -40,7 +40,7 @@ test("what cannot be found is said, and a reader finds only what is shared with 
   await page.getByRole("combobox").fill("no such thing anywhere");
   await expect(page.getByText("Nothing is called so, and nothing says so.")).toBeVisible();
   await page.keyboard.press("Escape");
-  await expect(page.getByRole("dialog", { name: "Find" })).toBeHidden();
+  await expect(page.getByRole("dialog", { name: /^Find a layer/ })).toBeHidden();
 
   const reader = await pageOf(browser, "reader");
   await reader.goto("/today", { waitUntil: "networkidle" });

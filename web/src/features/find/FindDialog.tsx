@@ -97,7 +97,7 @@ export default function FindDialog({
       onClose={onClose}
       fullWidth
       maxWidth="sm"
-      aria-label="Find"
+      aria-labelledby="find-label"
       slotProps={{ container: { sx: { alignItems: "flex-start", pt: "8vh" } } }}
     >
       <Box {...getRootProps()} sx={{ px: 2.5, pt: 1.5, pb: 1, borderBottom: "1px dashed", borderColor: "divider" }}>
