@@ -1,7 +1,7 @@
 "use client";
 import Box from "@mui/material/Box";
 import dynamic from "next/dynamic";
-import { useCallback, useState, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import {
   CHAPTERS,
   entriesOf,
@@ -12,6 +12,7 @@ import {
   type ListName,
   type UnitStyleEntry,
 } from "@hemstitch/core/standard/plain";
+import { useAddressQuery } from "../shared/address-query";
 import { NOTHING_YET } from "../shared/nothing-yet";
 import { useDraft } from "./draft";
 import { RemarkStrip } from "./RemarkStrip";
@@ -83,17 +84,7 @@ function moreOf(
 }
 
 /** One chapter: its registers, the entry that is chosen with its specimen, and the chapter's own views. */
-export function ChapterView({
-  chapter,
-  view,
-  entry,
-  samples,
-}: {
-  chapter: ChapterId;
-  view: string | null;
-  entry: string | null;
-  samples: readonly Sample[];
-}) {
+export function ChapterView({ chapter, samples }: { chapter: ChapterId; samples: readonly Sample[] }) {
   const { standard } = useDraft();
   const { lists } = CHAPTERS.find((each) => each.id === chapter) ?? CHAPTERS[0];
   const further = FURTHER[chapter] ?? [];
@@ -102,31 +93,24 @@ export function ChapterView({
     ...lists,
     ...(chapter === "library" ? [] : further.map((each) => each.id)),
   ];
-  const [open, setOpen] = useState(view !== null && views.includes(view) ? view : (views[0] ?? ""));
+  const [query, writeQuery] = useAddressQuery();
+  const address = useMemo(() => new URLSearchParams(query), [query]);
+  const view = address.get("view");
+  const open = view !== null && views.includes(view) ? view : (views[0] ?? "");
   const list = (lists as readonly string[]).includes(open) ? (open as ListName) : undefined;
   const first = list && entriesOf(standard, list)[0];
-  const [chosen, setChosen] = useState<string | null>(entry ?? (first && list ? keyOf(list, first) : null));
-  const [adding, setAdding] = useState(false);
-  const address = useCallback(
-    (nextView: string, key: string | null) => {
-      const query = new URLSearchParams({ view: nextView, ...(key === null ? {} : { entry: key }) });
-      window.history.replaceState(null, "", `/standard/${chapter}?${query.toString()}`);
-    },
-    [chapter],
-  );
+  // Without a word of it in the address, the first entry; with an empty one, none.
+  const chosen = address.get("entry") === "" ? null : (address.get("entry") ?? (first ? keyOf(list, first) : null));
+  // Where a new entry was begun; at another address it is not being written any more.
+  const [addingAt, setAddingAt] = useState<string | null>(null);
+  const adding = addingAt === query;
   const choose = (key: string | null): void => {
-    setAdding(false);
-    setChosen(key);
-    address(open, key);
+    setAddingAt(null);
+    writeQuery(new URLSearchParams({ view: open, entry: key ?? "" }).toString());
   };
   const show = (next: string): void => {
-    setOpen(next);
-    setAdding(false);
-    const nextList = (lists as readonly string[]).includes(next) ? (next as ListName) : undefined;
-    const nextFirst = nextList && entriesOf(standard, nextList)[0];
-    const key = nextFirst && nextList ? keyOf(nextList, nextFirst) : null;
-    setChosen(key);
-    address(next, key);
+    setAddingAt(null);
+    writeQuery(new URLSearchParams({ view: next }).toString());
   };
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
@@ -157,7 +141,7 @@ export function ChapterView({
                     list={list}
                     chosen={adding ? null : chosen}
                     onChoose={choose}
-                    onAdd={() => setAdding(true)}
+                    onAdd={() => setAddingAt(query)}
                   />
                 </Box>
                 <RemarkStrip chapter={chapter} onChoose={(key) => key !== null && choose(key)} />

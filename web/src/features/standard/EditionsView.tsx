@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { EffectState } from "@/server/queries/effects";
 import type { Difference } from "@hemstitch/core/standard/plain";
+import { useAddressQuery } from "../shared/address-query";
 import { OneOf } from "../shared/OneOf";
 import { ChangeList } from "./editions/ChangeList";
 import { Compare } from "./editions/Compare";
@@ -19,7 +20,6 @@ interface Props {
   readonly changes: readonly Difference[];
   readonly effect: EffectState | null;
   readonly people: readonly string[];
-  readonly view: string | null;
 }
 
 const VIEWS = [
@@ -31,15 +31,14 @@ const VIEWS = [
 type View = (typeof VIEWS)[number][0];
 
 /** The draft against what is in force, what it would do, the editions, and who changed what. */
-export function EditionsView({ editions, changes, effect, people, view }: Props) {
+export function EditionsView({ editions, changes, effect, people }: Props) {
   const { mayEdit, version } = useDraft();
-  const [open, setOpen] = useState<View>(VIEWS.find(([id]) => id === view)?.[0] ?? "draft");
+  const [query, writeQuery] = useAddressQuery();
+  const view = new URLSearchParams(query).get("view");
+  const open: View = VIEWS.find(([id]) => id === view)?.[0] ?? "draft";
   const [publishing, setPublishing] = useState(false);
   const inForce = editions[0];
-  const show = (next: View): void => {
-    setOpen(next);
-    window.history.replaceState(null, "", `/standard/editions?view=${next}`);
-  };
+  const show = (next: View): void => writeQuery(`view=${next}`);
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1.5 }}>

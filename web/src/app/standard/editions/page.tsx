@@ -1,4 +1,3 @@
-import { randomUUID } from "node:crypto";
 import { EditionsView } from "@/features/standard/EditionsView";
 import { asker } from "@/server/asker";
 import { editionsOf } from "@/server/queries/editions";
@@ -8,8 +7,8 @@ import { StandardPlace, standardState } from "../StandardPlace";
 
 export const metadata = { title: "Editions" };
 
-export default async function EditionsPage({ searchParams }: { searchParams: Promise<{ view?: string | string[] }> }) {
-  const [{ view }, who] = await Promise.all([searchParams, asker("see-office")]);
+export default async function EditionsPage() {
+  const who = await asker("see-office");
   const [state, editions, effect, people] = await Promise.all([
     standardState(who.officeId),
     editionsOf(who.officeId),
@@ -19,12 +18,10 @@ export default async function EditionsPage({ searchParams }: { searchParams: Pro
   return (
     <StandardPlace who={who} state={state} chapter="editions">
       <EditionsView
-        key={randomUUID()}
         editions={editions.map((each) => ({ ...each, publishedAt: each.publishedAt.toISOString() }))}
         changes={state.changes}
         effect={effect ?? null}
         people={people}
-        view={typeof view === "string" ? view : null}
       />
     </StandardPlace>
   );
