@@ -229,6 +229,30 @@ test("the log is filtered and goes out as CSV", async ({ page }) => {
   await expect(page.getByText("Nothing matches.")).toBeVisible();
 });
 
+test("what was typed and not stored is still there when one comes back, and the header leads to it", async ({
+  page,
+}) => {
+  const panel = await entry(page, "/standard/layers?entry=A-GLAZ", "layer");
+  await panel.getByLabel("Purpose").fill("Panes");
+  await page.getByRole("row", { name: /A-DOOR / }).click();
+  await expect(panel.getByLabel("Purpose")).toHaveValue("Doors");
+  await page.getByRole("button", { name: "Add layer", exact: true }).click();
+  await panel.getByLabel("Purpose").fill("Something new");
+  await page.getByRole("link", { name: "Hatches" }).click();
+  await expect(page.getByRole("form", { name: "hatch" })).toBeVisible();
+  const link = page.getByRole("link", { name: "2 not stored" });
+  await expect(link).toHaveAttribute("title", "layer A-GLAZ, a new layer");
+  await link.click();
+  await expect(panel.getByLabel("Purpose")).toHaveValue("Something new");
+  await panel.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("link", { name: "1 not stored" }).click();
+  await expect(panel.getByLabel("Purpose")).toHaveValue("Panes");
+  // Typed back as it was, there is nothing to store.
+  await panel.getByLabel("Purpose").fill("Windows and glazed screens");
+  await expect(panel.getByRole("button", { name: "Store" })).toBeDisabled();
+  await expect(page.getByRole("link", { name: /not stored/ })).toHaveCount(0);
+});
+
 /** The font with another family name of as many letters, in both of the encodings that names have (OpenType, `name`). */
 function renamedFont(font: Buffer, from: string, to: string): Buffer {
   const wide = (text: string): Buffer => Buffer.from(text, "utf16le").swap16();

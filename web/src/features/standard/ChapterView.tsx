@@ -1,7 +1,7 @@
 "use client";
 import Box from "@mui/material/Box";
 import dynamic from "next/dynamic";
-import { useMemo, useState, type ReactNode } from "react";
+import { useMemo, type ReactNode } from "react";
 import {
   CHAPTERS,
   entriesOf,
@@ -101,17 +101,9 @@ export function ChapterView({ chapter, samples }: { chapter: ChapterId; samples:
   const first = list && entriesOf(standard, list)[0];
   // Without a word of it in the address, the first entry; with an empty one, none.
   const chosen = address.get("entry") === "" ? null : (address.get("entry") ?? (first ? keyOf(list, first) : null));
-  // Where a new entry was begun; at another address it is not being written any more.
-  const [addingAt, setAddingAt] = useState<string | null>(null);
-  const adding = addingAt === query;
-  const choose = (key: string | null): void => {
-    setAddingAt(null);
-    writeQuery(new URLSearchParams({ view: open, entry: key ?? "" }).toString());
-  };
-  const show = (next: string): void => {
-    setAddingAt(null);
-    writeQuery(new URLSearchParams({ view: next }).toString());
-  };
+  const adding = address.get("new") === "yes";
+  const go = (to: Record<string, string>): void => writeQuery(new URLSearchParams(to).toString());
+  const choose = (key: string | null): void => go({ view: open, entry: key ?? "" });
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       {views.length > 1 && (
@@ -124,7 +116,7 @@ export function ChapterView({ chapter, samples }: { chapter: ChapterId; samples:
               : (further.find((each) => each.id === id)?.title ?? id),
           ])}
           value={open}
-          onChange={show}
+          onChange={(next) => go({ view: next })}
           sx={{ mb: 1.25 }}
         />
       )}
@@ -141,7 +133,7 @@ export function ChapterView({ chapter, samples }: { chapter: ChapterId; samples:
                     list={list}
                     chosen={adding ? null : chosen}
                     onChoose={choose}
-                    onAdd={() => setAddingAt(query)}
+                    onAdd={() => go({ view: open, new: "yes" })}
                   />
                 </Box>
                 <RemarkStrip chapter={chapter} onChoose={(key) => key !== null && choose(key)} />

@@ -11,7 +11,6 @@ import {
   LISTS,
   orderedEntry,
   remarks,
-  setAt,
   usesOf,
   type Entry,
   type ListName,
@@ -22,6 +21,7 @@ import { useDraft } from "./draft";
 import { EntryFields } from "./EntryFields";
 import { EntrySpecimen } from "./EntrySpecimen";
 import { StaysInSight } from "./StaysInSight";
+import { keepUnstored, unstoredAt, useUnstored, withChange, withChanges, type Place } from "./unstored";
 
 const RequestDialog = dynamic(() => import("../requests/RequestDialog"), { ssr: false });
 
@@ -38,46 +38,55 @@ interface Props {
 /** Lists whose further things are tables to look up, which go below the fields. */
 const TO_LOOK_UP: ReadonlySet<ListName> = new Set(["textStyles", "hatches"]);
 
+const sameEntry = (list: ListName, one: Entry, other: Entry): boolean =>
+  JSON.stringify(orderedEntry(list, one)) === JSON.stringify(orderedEntry(list, other));
+
 /** One entry: its specimen, which redraws as one types, its properties, where it is used, and what is odd about it. */
 export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
-  const { standard, mayEdit, edit } = useDraft();
+  const { officeId, standard, mayEdit, edit } = useDraft();
   const kept = useMemo(
-    () => entriesOf(standard, list).find((entry) => keyOf(list, entry) === chosen),
-    [standard, list, chosen],
+    () =>
+      adding ? blankEntry(standard, list) : entriesOf(standard, list).find((entry) => keyOf(list, entry) === chosen),
+    [standard, list, chosen, adding],
   );
-  const [draft, setDraft] = useState<Entry | null>(null);
   const [asking, setAsking] = useState(false);
-  const entry = draft ?? (adding ? blankEntry(standard, list) : kept);
-  useEffect(() => setDraft(null), [list, chosen, adding]);
-  const set = useCallback(
-    (path: string, value: unknown) =>
-      setDraft((was) => {
-        const next = structuredClone(was ?? (adding ? blankEntry(standard, list) : (kept ?? {}))) as Record<
-          string,
-          unknown
-        >;
-        setAt(next, path, value);
-        return next;
-      }),
-    [adding, kept, list, standard],
+  const place = useMemo<Place>(
+    () => ({ officeId, list, key: adding ? null : chosen }),
+    [officeId, list, chosen, adding],
   );
+  const changes = useUnstored(place);
+  const entry = useMemo(() => (kept && changes ? withChanges(kept, changes) : kept), [kept, changes]);
+  const set = useCallback(
+    (path: string, value: unknown) => keepUnstored(place, withChange(unstoredAt(place), path, value)),
+    [place],
+  );
+  const nothing = changes !== null && kept !== undefined && entry !== undefined && sameEntry(list, kept, entry);
+  // Typed back as it was, or stored in another way: by a choice between two people's changes, by making it again.
+  useEffect(() => {
+    if (nothing) keepUnstored(place, null);
+  }, [nothing, place]);
   if (!entry)
     return (
       <Typography color="text.secondary">
         Choose {/^[aeiou]/.test(LISTS[list].one) ? "an" : "a"} {LISTS[list].one}.
       </Typography>
     );
-  const changed =
-    adding ||
-    (draft !== null &&
-      kept !== undefined &&
-      JSON.stringify(orderedEntry(list, draft)) !== JSON.stringify(orderedEntry(list, kept)));
+  const changed = adding || (changes !== null && !nothing);
   const store = async (): Promise<void> => {
     const next = orderedEntry(list, entry);
     const stored = await edit(list, [adding ? { key: null, entry: next, at: 0 } : { key: chosen, entry: next }]);
     if (!stored) return;
-    setDraft(null);
+    asItWas();
     onChoose(keyOf(list, next));
+  };
+  const asItWas = (): void => keepUnstored(place, null);
+  const cancel = (): void => {
+    asItWas();
+    onChoose(null);
+  };
+  const remove = async (): Promise<void> => {
+    if (!(await edit(list, [{ key: chosen, entry: null }]))) return;
+    cancel();
   };
   return (
     <Alive>
@@ -125,17 +134,11 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
               <Button type="submit" variant="contained" disabled={!changed}>
                 {adding ? `Add ${LISTS[list].one}` : "Store"}
               </Button>
-              <Button disabled={!changed} onClick={() => (adding ? onChoose(null) : setDraft(null))}>
+              <Button disabled={!changed} onClick={adding ? cancel : asItWas}>
                 {adding ? "Cancel" : "As it was"}
               </Button>
               <Box sx={{ flex: 1 }} />
-              {!adding && (
-                <Button
-                  onClick={() => void edit(list, [{ key: chosen, entry: null }]).then((gone) => gone && onChoose(null))}
-                >
-                  Remove
-                </Button>
-              )}
+              {!adding && <Button onClick={() => void remove()}>Remove</Button>}
             </>
           ) : (
             <Button variant="outlined" onClick={() => setAsking(true)}>

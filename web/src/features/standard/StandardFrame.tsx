@@ -11,6 +11,7 @@ import { Page } from "../shared/Page";
 import { useDownload } from "../shared/use-download";
 import { useDraft } from "./draft";
 import { SCROLLS } from "./StaysInSight";
+import { UnstoredLink } from "./UnstoredLink";
 import { useChangeCount } from "./change-count";
 
 const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
@@ -46,6 +47,7 @@ export function StandardFrame({
           <>
             {mayEdit && (
               <>
+                <UnstoredLink />
                 <Button onClick={undo} disabled={undoes === null} title={undoes ? `Take back: ${undoes}` : undefined}>
                   Undo
                 </Button>

@@ -20,6 +20,7 @@ import { keepSteps, keptSteps, stepInWords, withStep, type Step, type Steps, typ
 const ConflictDialog = dynamic(() => import("./ConflictDialog").then((each) => each.ConflictDialog), { ssr: false });
 
 interface Draft {
+  readonly officeId: string;
   readonly standard: OfficeStandard;
   readonly version: number;
   /** Whether the person may change it. */
@@ -303,6 +304,7 @@ export function DraftProvider({
   const draft = useMemo<Draft>(
     () => ({
       ...state,
+      officeId,
       mayEdit,
       saving,
       edit,
@@ -315,7 +317,7 @@ export function DraftProvider({
       undoes: last ? stepInWords(last) : null,
       redoes: next ? stepInWords(next) : null,
     }),
-    [state, mayEdit, saving, edit, adopt, editCells, editScheme, editFacts, undo, redo, last, next],
+    [state, officeId, mayEdit, saving, edit, adopt, editCells, editScheme, editFacts, undo, redo, last, next],
   );
   return (
     <Context.Provider value={draft}>
