@@ -43,7 +43,7 @@ const sameEntry = (list: ListName, one: Entry, other: Entry): boolean =>
 
 /** One entry: its specimen, which redraws as one types, its properties, where it is used, and what is odd about it. */
 export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
-  const { officeId, standard, mayEdit, edit } = useDraft();
+  const { officeId, standard, mayEdit, saving, edit } = useDraft();
   const kept = useMemo(
     () =>
       adding ? blankEntry(standard, list) : entriesOf(standard, list).find((entry) => keyOf(list, entry) === chosen),
@@ -62,9 +62,10 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
   );
   const nothing = changes !== null && kept !== undefined && entry !== undefined && sameEntry(list, kept, entry);
   // Typed back as it was, or stored in another way: by a choice between two people's changes, by making it again.
+  // What is being stored is shown at once, and may still be refused.
   useEffect(() => {
-    if (nothing) keepUnstored(place, null);
-  }, [nothing, place]);
+    if (nothing && !saving) keepUnstored(place, null);
+  }, [nothing, saving, place]);
   if (!entry)
     return (
       <Typography color="text.secondary">
