@@ -235,7 +235,7 @@ test("what was typed and not stored is still there when one comes back, and the 
   const panel = await entry(page, "/standard/layers?entry=A-GLAZ", "layer");
   await panel.getByLabel("Purpose").fill("Panes");
   await page.getByRole("row", { name: /A-DOOR / }).click();
-  await expect(panel.getByLabel("Purpose")).toHaveValue("Doors");
+  await expect(panel.getByLabel("Purpose")).toHaveValue("Door leaves and frames");
   await page.getByRole("button", { name: "Add layer", exact: true }).click();
   await panel.getByLabel("Purpose").fill("Something new");
   await page.getByRole("link", { name: "Hatches" }).click();
