@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Locator, Page } from "@playwright/test";
-import { expect, pageOf, stored, test } from "./support";
+import { axeFindings, expect, pageOf, stored, test } from "./support";
 
 /** Each chapter's own tools, driven as a coordinator does. Every test leaves the draft as it was. */
 const entry = async (page: Page, path: string, form: string): Promise<Locator> => {
@@ -242,6 +242,7 @@ test("what was typed and not stored is still there when one comes back, and the 
   await expect(page.getByRole("form", { name: "hatch" })).toBeVisible();
   const link = page.getByRole("link", { name: "2 not stored" });
   await expect(link).toHaveAttribute("title", "layer A-GLAZ, a new layer");
+  expect(await axeFindings(page, "colours")).toEqual([]);
   await link.click();
   await expect(panel.getByLabel("Purpose")).toHaveValue("Something new");
   await panel.getByRole("button", { name: "Cancel" }).click();

@@ -20,7 +20,7 @@ export function UnstoredLink() {
   const last = unstored.at(-1);
   if (!last) return null;
   return (
-    <Button component={Link} href={pathOf(last)} color="secondary" title={unstored.map(inWords).join(", ")}>
+    <Button component={Link} href={pathOf(last)} sx={{ color: "mend.main" }} title={unstored.map(inWords).join(", ")}>
       {unstored.length.toLocaleString("en")} not stored
     </Button>
   );
