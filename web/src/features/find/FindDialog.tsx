@@ -1,7 +1,7 @@
 "use client";
 import Box from "@mui/material/Box";
 import Dialog from "@mui/material/Dialog";
-import InputBase from "@mui/material/InputBase";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import useAutocomplete from "@mui/material/useAutocomplete";
 import { useRouter } from "next/navigation";
@@ -100,11 +100,14 @@ export default function FindDialog({
       aria-labelledby="find-label"
       slotProps={{ container: { sx: { alignItems: "flex-start", pt: "8vh" } } }}
     >
-      <Box {...getRootProps()} sx={{ px: 2.5, pt: 1.5, pb: 1, borderBottom: "1px dashed", borderColor: "divider" }}>
-        <Typography component="label" variant="body2" color="text.secondary" {...getInputLabelProps()}>
-          Find a layer, sheet, finding, plan set or place
-        </Typography>
-        <InputBase autoFocus fullWidth inputProps={getInputProps()} sx={{ fontSize: 18, "& input": { py: 0.5 } }} />
+      <Box {...getRootProps()} sx={{ px: 2.5, pt: 2, pb: 1.5 }}>
+        <TextField
+          autoFocus
+          fullWidth
+          id="find"
+          label="Find a layer, sheet, finding, plan set or place"
+          slotProps={{ htmlInput: getInputProps(), inputLabel: getInputLabelProps() }}
+        />
       </Box>
       <Box
         component="ul"
