@@ -2,7 +2,7 @@ import type { Board, Point } from "../drawing";
 import { drawLeader, labelFrom, Lettered } from "../drawn";
 import type { LabelPatternEntry, LegendCodeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
-import type { Specimen, SpecimenContext } from "./specimen";
+import type { Specimen, SpecimenContext } from "./made";
 
 /** Lettering of labels and legends, and of the title over a legend, as it usually is; millimetres. */
 const LABEL_MM = 2.5;

@@ -1,7 +1,7 @@
 import type { Point } from "../drawing";
 import { hatchLines, shade, startOf } from "../drawn";
 import { hatchFactor, type HatchEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./specimen";
+import type { Specimen, SpecimenContext } from "./made";
 
 /** An oblong and a wall's corner filled with the hatch at the scale, each in an outline. */
 export function hatchSpecimen(hatch: HatchEntry, { lookup, scale, widthMm }: SpecimenContext): Specimen {

@@ -12,7 +12,7 @@ import {
 } from "../drawn";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
 import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
-import type { Specimen } from "./specimen";
+import type { Specimen } from "./made";
 
 /** Things of the office library, generated from the standard. */
 export const LIBRARY_ITEMS = [

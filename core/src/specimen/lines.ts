@@ -2,7 +2,7 @@ import type { Board } from "../drawing";
 import { penIn, plotsWith, shade } from "../drawn";
 import type { LayerEntry, LineTypeEntry, PenEntry, PenScheduleEntry } from "../standard/plain";
 import { drawPlanFragment, FRAGMENT } from "./plan-fragment";
-import type { Specimen, SpecimenContext } from "./specimen";
+import type { Specimen, SpecimenContext } from "./made";
 
 interface Look {
   readonly widthMm: number;

@@ -1,6 +1,6 @@
 import { asSet, shortened, styleLettering } from "../drawn";
 import type { ReductionEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./specimen";
+import type { Specimen, SpecimenContext } from "./made";
 
 const ROW_MM = 6;
 const GAP_MM = 3;

@@ -1,4 +1,3 @@
-import type { Board } from "../drawing";
 import { StandardLookup, type Entry, type ListName, type OfficeStandard } from "../standard/plain";
 import { wallSpecimen, openingSpecimen, slopeSpecimen } from "./building";
 import { codeSpecimen, labelSpecimen } from "./codes";
@@ -7,16 +6,8 @@ import { hatchSpecimen } from "./hatches";
 import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
 import { reductionSpecimen } from "./reductions";
 import { frameSpecimen, noteSpecimen, scaleSpecimen, sheetSizeSpecimen } from "./sheets";
+import type { Specimen, SpecimenContext } from "./made";
 import { fontSpecimen, textSpecimen } from "./text";
-
-/** An entry drawn at true size: how large it comes out, and how to draw it. Origin lower-left. */
-export interface Specimen {
-  readonly widthMm: number;
-  readonly heightMm: number;
-  draw(board: Board): void;
-  /** Where it is not at true size: how many times smaller. */
-  readonly reduced?: number;
-}
 
 export interface SpecimenOptions {
   /** Building millimetres per paper millimetre, for what depends on the scale. */
@@ -28,15 +19,6 @@ export interface SpecimenOptions {
 
 export const SPECIMEN_MM = 84;
 const USUAL_SCALE = 50;
-
-/** What specimens are drawn by. */
-export interface SpecimenContext {
-  readonly standard: OfficeStandard;
-  readonly lookup: StandardLookup;
-  readonly scale: number;
-  readonly sample: string | undefined;
-  readonly widthMm: number;
-}
 
 const MAKERS: Partial<Record<ListName, (entry: never, context: SpecimenContext) => Specimen | undefined>> = {
   reductions: reductionSpecimen,

@@ -1,7 +1,7 @@
 import { asSet, shortened, styleLettering } from "../drawn";
 import type { Board } from "../drawing";
 import type { FontEntry, TextStyleEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./specimen";
+import type { Specimen, SpecimenContext } from "./made";
 
 const GUIDE = 0xc77700;
 

@@ -6,7 +6,8 @@ import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
-import { Shell, type Somebody } from "@/features/shell/Shell";
+import { Shell } from "@/features/shell/Shell";
+import type { Somebody } from "@/features/shell/somebody";
 import { access, Refused } from "@/server/access/access";
 import { may } from "@/server/access/roles";
 

@@ -11,7 +11,7 @@ import { LineTypeEntry, PenEntry, PenScheduleEntry } from "./pens";
 import { FrameEntry, SeriesEntry, SheetSizeEntry } from "./sheets";
 import { FontEntry, TextStyleEntry } from "./text";
 import { ReductionEntry, ScaleEntry, UnitStyleEntry } from "./units";
-import { LISTS } from "../chapters";
+import { LISTS } from "../lists";
 import { SEVERITIES, STANDARD_FORMAT, type Severity } from "./choices";
 
 /** What an edition says of one rule. */

@@ -9,7 +9,7 @@ import { useEffect, useMemo, useState } from "react";
 import { bestOf, soughtWords } from "@hemstitch/core/standard/plain";
 import type { FoundByKind } from "@/server/queries/find";
 import { getJson, wordsOf } from "../shared/api";
-import type { Somebody } from "../shell/Shell";
+import type { Somebody } from "../shell/somebody";
 import { goalsOf } from "./goals";
 
 interface Option {

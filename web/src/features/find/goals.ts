@@ -1,5 +1,5 @@
 import { CHAPTERS } from "@hemstitch/core/standard/plain";
-import type { Somebody } from "../shell/Shell";
+import type { Somebody } from "../shell/somebody";
 
 /** A place that one can go to by its name, or something that can be done from anywhere. */
 export interface Goal {

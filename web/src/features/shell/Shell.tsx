@@ -20,6 +20,7 @@ import {
   StandardIcon,
   TodayIcon,
 } from "./icons";
+import type { Somebody } from "./somebody";
 import { theme } from "./theme";
 import { NoticeProvider } from "../shared/Notice";
 
@@ -34,22 +35,13 @@ const PLACES = [
   { path: "/requests", word: "Requests", Icon: RequestsIcon },
 ] as const;
 
-/** Who is signed in, for the rail; null on pages for those who are not. */
-export interface Somebody {
-  readonly name: string;
-  readonly officeName: string;
-  /** Sees the whole office, its standard too. */
-  readonly seesOffice: boolean;
-  /** Invites people and takes them out. */
-  readonly leadsPeople: boolean;
-}
-
 /** The frame around every place: the rail, and the scale slip that slides in over any of them. */
 export function Shell({
   somebody,
   nonce,
   children,
 }: {
+  /** Nobody on pages for those who have not signed in. */
   somebody: Somebody | null;
   nonce?: string | undefined;
   children: ReactNode;
