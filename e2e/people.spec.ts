@@ -1,4 +1,5 @@
 import { spawnSync } from "node:child_process";
+import { on, onePage } from "../core/test/support/raw-pdf";
 import { DEMO_PEOPLE } from "../demo/src/people";
 import { axeFindings, expect, pageOf, stored, test } from "./support";
 
@@ -83,6 +84,28 @@ test("the reader sees the plan sets that are shared with them, and nothing else"
   await reader.goto("/inspection");
   await expect(reader.getByText("Orchard Lane Veterinary Clinic, first look")).toBeVisible();
   await expect(reader.getByText("Saltmarsh Ferry Landing, first look")).toHaveCount(0);
+  await reader.context().close();
+});
+
+test("somebody from outside hands in a drawing to what is shared with them, and is offered nothing that is refused", async ({
+  browser,
+}) => {
+  const reader = await pageOf(browser, "reader");
+  await reader.goto("/plan-sets", { waitUntil: "networkidle" });
+  await expect(reader.getByRole("heading", { name: "New plan set" })).toHaveCount(0);
+  await reader.getByRole("link", { name: /Orchard Lane/ }).click();
+  await expect(reader.getByRole("table")).toBeVisible();
+  await expect(reader.getByRole("button", { name: /Add sheet|Store/ })).toHaveCount(0);
+  await reader.goto("/inspection", { waitUntil: "networkidle" });
+  await expect(reader.getByLabel("Drawings of")).toHaveText("Orchard Lane Veterinary Clinic");
+  const bytes = onePage({ layers: ["walls"], content: on(0, "0.3 w 50 50 m 350 50 l S") });
+  await reader
+    .getByTestId("files")
+    .setInputFiles({ name: "columns.pdf", mimeType: "application/pdf", buffer: Buffer.from(bytes) });
+  const findings = reader.getByRole("complementary", { name: "Findings" });
+  await expect(findings.getByText(/The layer name “walls” does not follow the scheme/)).toBeVisible();
+  await expect(findings.getByRole("button", { name: /Mend|Put on a sheet/ })).toHaveCount(0);
+  expect(await axeFindings(reader)).toEqual([]);
   await reader.context().close();
 });
 

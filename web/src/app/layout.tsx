@@ -9,7 +9,7 @@ import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
 import { Shell } from "@/features/shell/Shell";
 import type { Somebody } from "@/features/shell/somebody";
 import { access, Refused } from "@/server/access/access";
-import { may } from "@/server/access/roles";
+import { needsOf } from "@/server/access/roles";
 
 export const metadata: Metadata = {
   title: { default: "Hemstitch", template: "%s · Hemstitch" },
@@ -20,7 +20,7 @@ export const dynamic = "force-dynamic";
 async function somebody(): Promise<Somebody | null> {
   try {
     const { who, officeName, role } = await access(await headers(), "see", false);
-    return { name: who, officeName, seesOffice: may(role, "see-office"), leadsPeople: may(role, "people") };
+    return { name: who, officeName, may: needsOf(role) };
   } catch (error) {
     if (error instanceof Refused) return null;
     throw error;

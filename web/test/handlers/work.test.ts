@@ -19,7 +19,7 @@ import * as downloadSheet from "../../src/app/api/sheets/[sheetId]/download/rout
 import * as preview from "../../src/app/api/sheets/[sheetId]/preview/route";
 import * as sheet from "../../src/app/api/sheets/[sheetId]/route";
 import type { Asker } from "../../src/server/access/access";
-import { inspectedFiles, sheets } from "../../src/server/database/schema";
+import { inspectedFiles, planSetReaders, sheets } from "../../src/server/database/schema";
 import { runInspectJob } from "../../src/server/jobs/inspect-job";
 import { runMendJob } from "../../src/server/jobs/mend-job";
 import { queue } from "../../src/server/jobs/queue";
@@ -137,6 +137,38 @@ describe("files that are handed in", () => {
       [a]: "cancelled",
       [b]: "cancelled",
     });
+  });
+  it("from outside go to a plan set that is shared, and to nothing else; they are looked at, not mended", async () => {
+    const reader = await newPerson(officeId, "reader");
+    const outside = await Browser.of(reader.email);
+    const [shared, other] = [await newSet(), await newSet("Orchard Lane")];
+    await database.insert(planSetReaders).values({ planSetId: shared, userId: reader.userId });
+    const ask = (planSetId?: string): Promise<Response> =>
+      outside.send(inspections.POST, "POST", { body: { name: "Structure", ...(planSetId ? { planSetId } : {}) } });
+    const without = await ask();
+    expect(without.status).toBe(422);
+    expect(await without.json()).toMatchObject({ message: expect.stringContaining("shared with you") });
+    expect((await ask(other)).status).toBe(404);
+    const inspectionId = ((await (await ask(shared)).json()) as { id: string }).id;
+    const query = { name: "structure.pdf" };
+    const params = { inspectionId };
+    const { id: fileId } = await outside.json<{ id: string }>(
+      sendFile.POST,
+      "POST",
+      { params, query, bytes: BAD },
+      201,
+    );
+    await runInspectJob(database, fileId);
+    expect((await outside.json<{ state: string }>(oneFile.GET, "GET", { params: { fileId } })).state).toBe("done");
+    expect((await outside.send(mend.POST, "POST", { params: { fileId } })).status).toBe(403);
+    // What the office looks at on its own is nothing to add to.
+    const own = await newInspection();
+    expect(
+      (await outside.send(sendFile.POST, "POST", { params: { inspectionId: own }, query, bytes: BAD })).status,
+    ).toBe(404);
+    expect((await todayOf({ officeId, planSets: null })).waiting.map((each) => [each.name, each.planSet])).toEqual([
+      ["structure.pdf", "Saltmarsh Ferry Landing"],
+    ]);
   });
   it("of an inspection without a name are not taken", async () =>
     void (await drafter.json(inspections.POST, "POST", { body: { name: "" } }, 422)));

@@ -2,9 +2,10 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { goalsOf } from "../../src/features/find/goals";
+import { needsOf } from "../../src/server/access/roles";
 
 const app = join(import.meta.dirname, "../../src/app");
-const all = goalsOf({ seesOffice: true, leadsPeople: true });
+const all = goalsOf({ may: needsOf("coordinator") });
 const chapters = /^\/standard\/(?!editions|checks)[a-z-]+$/;
 
 describe("places that can be found by name", () => {
@@ -21,7 +22,7 @@ describe("places that can be found by name", () => {
     for (const goal of all) expect(goal.path ?? goal.opens).toBeDefined();
   });
   it("are those that somebody may see", () => {
-    const names = goalsOf({ seesOffice: false, leadsPeople: false }).map((goal) => goal.path ?? goal.opens);
+    const names = goalsOf({ may: needsOf("reader") }).map((goal) => goal.path ?? goal.opens);
     expect(names).toEqual(["/today", "/plan-sets", "/inspection", "/requests", "/account", "scale-slip"]);
   });
 });

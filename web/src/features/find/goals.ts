@@ -19,7 +19,7 @@ const OF_EDITIONS = [
 ] as const;
 
 /** Where somebody may go and what they may open, by name. */
-export function goalsOf({ seesOffice, leadsPeople }: Pick<Somebody, "seesOffice" | "leadsPeople">): Goal[] {
+export function goalsOf({ may }: Pick<Somebody, "may">): Goal[] {
   const ofStandard = [
     ...CHAPTERS.map(({ id, title }) => place(title, `/standard/${id}`, "chapter of the standard")),
     place("Showing chart", "/standard/drawing-kinds?view=chart", "drawing kinds"),
@@ -30,11 +30,11 @@ export function goalsOf({ seesOffice, leadsPeople }: Pick<Somebody, "seesOffice"
   ];
   return [
     place("Today", "/today"),
-    ...(seesOffice ? ofStandard : []),
+    ...(may.includes("see-office") ? ofStandard : []),
     place("Plan sets", "/plan-sets"),
     place("Inspection", "/inspection"),
     place("Requests", "/requests"),
-    ...(leadsPeople ? [place("People", "/people", "who belongs to the office")] : []),
+    ...(may.includes("people") ? [place("People", "/people", "who belongs to the office")] : []),
     place("Account", "/account", "password, tokens, signing out"),
     { name: "Scale slip", words: "calculator of scales, Alt S", opens: "scale-slip" },
   ];

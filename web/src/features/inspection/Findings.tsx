@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { DownloadButton } from "../shared/DownloadButton";
+import { useMay } from "../shared/may";
 import { OneOf } from "../shared/OneOf";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
@@ -34,6 +35,7 @@ interface Props {
 export function Findings({ file, detail, after, findings, selected, mendBusy, onSelect, onMend, onSource }: Props) {
   const [by, setBy] = useState<"rule" | "layer">("rule");
   const groups = useMemo(() => grouped(findings, by), [findings, by]);
+  const [mayMend, mayLayOut] = [useMay("mend"), useMay("edit-plan-set")];
   const safe = findings.filter((finding) => finding.mend).length;
   const count = (severity: string): number => findings.filter((finding) => finding.severity === severity).length;
   return (
@@ -65,20 +67,24 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
               <DownloadButton variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>
                 Download mended
               </DownloadButton>
-              <Button variant="outlined" onClick={onSource}>
-                Put on a sheet
-              </Button>
+              {mayLayOut && (
+                <Button variant="outlined" onClick={onSource}>
+                  Put on a sheet
+                </Button>
+              )}
             </>
           ) : (
             <>
-              {safe > 0 && (
+              {mayMend && safe > 0 && (
                 <Button variant="contained" disabled={mendBusy} onClick={() => void onMend()}>
                   {mendBusy ? "Mending…" : `Mend ${safe} that ${safe === 1 ? "is" : "are"} safe`}
                 </Button>
               )}
-              <Button variant={safe > 0 ? "text" : "outlined"} onClick={onSource}>
-                Put on a sheet
-              </Button>
+              {mayLayOut && (
+                <Button variant={safe > 0 ? "text" : "outlined"} onClick={onSource}>
+                  Put on a sheet
+                </Button>
+              )}
             </>
           )}
         </Box>
@@ -104,7 +110,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
                 finding={finding}
                 selected={finding.id === selected}
                 onSelect={onSelect}
-                onMend={after || mendBusy ? undefined : onMend}
+                onMend={!mayMend || after || mendBusy ? undefined : onMend}
               />
             ))}
           </Box>
@@ -116,8 +122,13 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
         color="text.secondary"
         sx={{ px: 2, py: 0.75, borderTop: "1px dashed", borderColor: "divider" }}
       >
-        <kbd>n</kbd> next · <kbd>p</kbd> previous · <kbd>m</kbd> mend it · <kbd>b</kbd> before/after · <kbd>0</kbd>{" "}
-        whole sheet
+        <kbd>n</kbd> next · <kbd>p</kbd> previous{" "}
+        {mayMend && (
+          <>
+            · <kbd>m</kbd> mend it{" "}
+          </>
+        )}
+        · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet
       </Typography>
     </Box>
   );

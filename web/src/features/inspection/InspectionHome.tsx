@@ -2,10 +2,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
+import { useMay } from "../shared/may";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
@@ -25,10 +28,45 @@ export interface InspectionRow {
   readonly notes: number;
 }
 
-export function InspectionHome({ inspections, maxBytes }: { inspections: readonly InspectionRow[]; maxBytes: number }) {
+interface Props {
+  readonly inspections: readonly InspectionRow[];
+  readonly planSets: readonly { readonly id: string; readonly name: string }[];
+  readonly maxBytes: number;
+}
+
+export function InspectionHome({ inspections, planSets, maxBytes }: Props) {
+  // Who is from outside hands in to one of the plan sets that are shared with them.
+  const fromOutside = !useMay("see-office");
+  const [planSet, setPlanSet] = useState<string | null>(fromOutside ? (planSets[0]?.id ?? null) : null);
   return (
     <Page title="Inspection" lead="Measures drawings against the office standard.">
-      <DropZone maxBytes={maxBytes} />
+      {fromOutside && planSets.length === 0 ? (
+        <Typography sx={{ mb: 3 }}>
+          No plan set is shared with you yet, so there is nothing to hand drawings in to. The office&apos;s coordinator
+          shares them.
+        </Typography>
+      ) : (
+        <>
+          {planSets.length > 0 && (
+            <TextField
+              select
+              label="Drawings of"
+              value={planSet ?? ""}
+              onChange={(event) => setPlanSet(event.target.value || null)}
+              sx={{ width: 320, mb: 1.5 }}
+              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            >
+              {!fromOutside && <MenuItem value="">no plan set</MenuItem>}
+              {planSets.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          <DropZone maxBytes={maxBytes} planSetId={planSet} />
+        </>
+      )}
       <Part title="Looked at before">
         {inspections.length === 0 ? (
           <Typography variant="body2" color="text.secondary">
@@ -42,7 +80,7 @@ export function InspectionHome({ inspections, maxBytes }: { inspections: readonl
   );
 }
 
-function DropZone({ maxBytes }: { maxBytes: number }) {
+function DropZone({ maxBytes, planSetId }: { maxBytes: number; planSetId: string | null }) {
   const router = useRouter();
   const notice = useNotice();
   const input = useRef<HTMLInputElement>(null);
@@ -53,7 +91,7 @@ function DropZone({ maxBytes }: { maxBytes: number }) {
     if (files.length === 0) return;
     setSending({ sent: 0, of: files.length, name: "" });
     try {
-      const { id, refused } = await uploadFiles(files, maxBytes, (sent, name) =>
+      const { id, refused } = await uploadFiles(files, maxBytes, planSetId, (sent, name) =>
         setSending({ sent, of: files.length, name }),
       );
       if (refused.length > 0) notice(refused.join("\n"), "error");

@@ -9,6 +9,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { getJson, sendJson, wordsOf } from "../shared/api";
+import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { OneOf } from "../shared/OneOf";
 import type { SheetViewHandle } from "../sheet-view/SheetView";
@@ -179,6 +180,7 @@ function Table({
     [current, drawing, page],
   );
   const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
+  const mayMend = useMay("mend");
   const mendBusy = file.mendState === "waiting" || file.mendState === "working";
 
   const select = useCallback(
@@ -233,7 +235,7 @@ function Table({
     view,
     canSwitch: mended,
     onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")),
-    canMend: !after && !mendBusy,
+    canMend: mayMend && !after && !mendBusy,
   });
 
   const pages = drawing?.pages.length ?? 1;

@@ -1,9 +1,10 @@
 import { sendFile, sendJson, wordsOf } from "../shared/api";
 
-/** Makes an inspection of dropped files and sends them one after the other. Returns its id and what could not be taken. */
+/** Makes an inspection of dropped files, of a plan set or of none, and sends them one after the other. Returns its id and what could not be taken. */
 export async function uploadFiles(
   files: readonly File[],
   maxBytes: number,
+  planSetId: string | null,
   onSent: (sent: number, name: string) => void,
 ): Promise<{ id: string; refused: string[] }> {
   const [first] = files;
@@ -11,7 +12,10 @@ export async function uploadFiles(
     files.length === 1 && first
       ? first.name
       : `${files.length} files, ${new Date().toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}`;
-  const { id } = await sendJson<{ id: string }>("POST", "/api/inspections", { name });
+  const { id } = await sendJson<{ id: string }>("POST", "/api/inspections", {
+    name,
+    ...(planSetId === null ? {} : { planSetId }),
+  });
   const refused: string[] = [];
   for (const [i, file] of files.entries()) {
     onSent(i, file.name);

@@ -8,6 +8,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { sendJson, wordsOf } from "../shared/api";
+import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { Page, Part } from "../shared/Page";
 
@@ -21,6 +22,7 @@ export interface PlanSetRow {
 }
 
 export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
+  const mayEdit = useMay("edit-plan-set");
   return (
     <Page title="Plan sets" lead="The sheets of each project, on the office's frames.">
       {rows.map((row) => (
@@ -57,11 +59,14 @@ export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
           </Typography>
         </Box>
       ))}
-      <Box sx={{ mt: 4, maxWidth: 640 }}>
-        <Part title="New plan set">
-          <NewPlanSet />
-        </Part>
-      </Box>
+      {mayEdit && (
+        <Box sx={{ mt: 4, maxWidth: 640 }}>
+          <Part title="New plan set">
+            <NewPlanSet />
+          </Part>
+        </Box>
+      )}
+      {rows.length === 0 && !mayEdit && <Typography>No plan set is shared with you yet.</Typography>}
     </Page>
   );
 }

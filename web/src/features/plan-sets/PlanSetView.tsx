@@ -9,6 +9,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { parseName, type NameGrammar } from "@hemstitch/core/naming";
 import { sendJson, wordsOf } from "../shared/api";
+import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
@@ -62,6 +63,7 @@ interface Props {
 
 /** A plan set: its register with true-proportion sheets, its particulars, and its source drawings. */
 export function PlanSetView({ planSet, sheets, sources, frames, fields, numbering }: Props) {
+  const mayEdit = useMay("edit-plan-set");
   return (
     <Page
       title={planSet.name}
@@ -76,17 +78,19 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
           <Part title="Set register">
             <Thumbnails planSetId={planSet.id} sheets={sheets} frames={frames} />
             <SheetTable planSetId={planSet.id} sheets={sheets} />
-            <NewSheet
-              planSetId={planSet.id}
-              frames={frames}
-              numbering={numbering}
-              taken={sheets.map((sheet) => sheet.number)}
-            />
+            {mayEdit && (
+              <NewSheet
+                planSetId={planSet.id}
+                frames={frames}
+                numbering={numbering}
+                taken={sheets.map((sheet) => sheet.number)}
+              />
+            )}
           </Part>
           <Part title="Source drawings">
             {sources.length === 0 && (
               <Typography variant="body2" color="text.secondary">
-                None yet. Inspect a drawing and choose “Put on a sheet”.
+                None yet.{mayEdit ? " Inspect a drawing and choose “Put on a sheet”." : ""}
               </Typography>
             )}
             {sources.map((source) => (
@@ -113,7 +117,7 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
           </Part>
         </Box>
         <Part title="Particulars">
-          <Particulars planSet={planSet} fields={fields} />
+          <Particulars planSet={planSet} fields={fields} mayEdit={mayEdit} />
         </Part>
       </Box>
     </Page>
@@ -293,7 +297,7 @@ function NewSheet({
   );
 }
 
-function Particulars({ planSet, fields }: { planSet: Props["planSet"]; fields: readonly ParticularField[] }) {
+function Particulars({ planSet, fields, mayEdit }: Pick<Props, "planSet" | "fields"> & { mayEdit: boolean }) {
   const router = useRouter();
   const notice = useNotice();
   const [values, setValues] = useState<Record<string, string>>({ ...planSet.particulars });
@@ -325,15 +329,17 @@ function Particulars({ planSet, fields }: { planSet: Props["planSet"]; fields: r
             value={values[field] ?? ""}
             onChange={(event) => setValues({ ...values, [field]: event.target.value })}
             color={empty ? "secondary" : "primary"}
-            focused={empty ? true : undefined}
+            focused={empty && mayEdit ? true : undefined}
             helperText={empty ? "empty on every sheet" : undefined}
-            slotProps={{ htmlInput: { maxLength: 4000 } }}
+            slotProps={{ htmlInput: { maxLength: 4000, readOnly: !mayEdit } }}
           />
         );
       })}
-      <Button type="submit" variant="contained" disabled={!changed}>
-        Store particulars
-      </Button>
+      {mayEdit && (
+        <Button type="submit" variant="contained" disabled={!changed}>
+          Store particulars
+        </Button>
+      )}
     </Box>
   );
 }

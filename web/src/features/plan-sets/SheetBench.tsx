@@ -12,6 +12,7 @@ import type { PlacementRow } from "@/server/database/rows";
 import { sendJson, wordsOf } from "../shared/api";
 import { DownloadButton } from "../shared/DownloadButton";
 import { fetchDrawing } from "../shared/packed";
+import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import { CODE_FONT } from "../shell/theme";
@@ -55,6 +56,7 @@ const REST_MS = 250;
 export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: Props) {
   const router = useRouter();
   const notice = useNotice();
+  const mayEdit = useMay("edit-plan-set");
   const view = useRef<SheetViewHandle>(null);
   const [draft, setDraft] = useState(sheet);
   const changed = JSON.stringify(draft) !== JSON.stringify(sheet);
@@ -128,9 +130,11 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
           </Typography>
         </Box>
         <Box sx={{ display: "flex", gap: 1 }}>
-          <Button variant="contained" disabled={!changed} onClick={() => void store()}>
-            Store sheet
-          </Button>
+          {mayEdit && (
+            <Button variant="contained" disabled={!changed} onClick={() => void store()}>
+              Store sheet
+            </Button>
+          )}
           <DownloadButton
             variant="outlined"
             disabled={changed || problem !== null}
@@ -140,68 +144,97 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
             Download PDF
           </DownloadButton>
         </Box>
-        <TextField label="Number" value={draft.number} onChange={(event) => set({ number: event.target.value })} />
-        <TextField label="Title" value={draft.title} onChange={(event) => set({ title: event.target.value })} />
-        <Box sx={{ display: "flex", gap: 1 }}>
-          <TextField
-            select
-            label="Frame"
-            value={draft.frame}
-            onChange={(event) => set({ frame: event.target.value })}
-            sx={{ flex: 1 }}
-          >
-            {frames.map((each) => (
-              <MenuItem key={each.id} value={each.id}>
-                {each.title}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            label="Rev."
-            value={draft.revision}
-            onChange={(event) => set({ revision: event.target.value })}
-            sx={{ width: 76 }}
-          />
-        </Box>
-        <Typography variant="h2" sx={{ mt: 1 }}>
-          Drawing on it
-        </Typography>
-        <TextField
-          select
-          label="Source drawing"
-          value={draft.placement?.sourceId ?? ""}
-          onChange={(event) => choose(event.target.value)}
-        >
-          {sources.map((each) => (
-            <MenuItem key={each.id} value={each.id}>
-              {each.title}, {each.drawnAt} ({each.fileName})
-            </MenuItem>
-          ))}
-        </TextField>
-        {draft.placement && (
+        {mayEdit ? (
           <>
-            <TextField
-              label="Drawing title"
-              value={draft.placement.title}
-              onChange={(event) => place({ title: event.target.value })}
-            />
+            <TextField label="Number" value={draft.number} onChange={(event) => set({ number: event.target.value })} />
+            <TextField label="Title" value={draft.title} onChange={(event) => set({ title: event.target.value })} />
+            <Box sx={{ display: "flex", gap: 1 }}>
+              <TextField
+                select
+                label="Frame"
+                value={draft.frame}
+                onChange={(event) => set({ frame: event.target.value })}
+                sx={{ flex: 1 }}
+              >
+                {frames.map((each) => (
+                  <MenuItem key={each.id} value={each.id}>
+                    {each.title}
+                  </MenuItem>
+                ))}
+              </TextField>
+              <TextField
+                label="Rev."
+                value={draft.revision}
+                onChange={(event) => set({ revision: event.target.value })}
+                sx={{ width: 76 }}
+              />
+            </Box>
+            <Typography variant="h2" sx={{ mt: 1 }}>
+              Drawing on it
+            </Typography>
             <TextField
               select
-              label="Placed at"
-              value={draft.placement.placedAt}
-              onChange={(event) => place({ placedAt: event.target.value })}
+              label="Source drawing"
+              value={draft.placement?.sourceId ?? ""}
+              onChange={(event) => choose(event.target.value)}
             >
-              {[...new Set([...scales, draft.placement.placedAt])].map((each) => (
-                <MenuItem key={each} value={each}>
-                  {each}
+              {sources.map((each) => (
+                <MenuItem key={each.id} value={each.id}>
+                  {each.title}, {each.drawnAt} ({each.fileName})
                 </MenuItem>
               ))}
             </TextField>
-            <Position placement={draft.placement} facts={facts} onPlace={place} />
+            {draft.placement && (
+              <>
+                <TextField
+                  label="Drawing title"
+                  value={draft.placement.title}
+                  onChange={(event) => place({ title: event.target.value })}
+                />
+                <TextField
+                  select
+                  label="Placed at"
+                  value={draft.placement.placedAt}
+                  onChange={(event) => place({ placedAt: event.target.value })}
+                >
+                  {[...new Set([...scales, draft.placement.placedAt])].map((each) => (
+                    <MenuItem key={each} value={each}>
+                      {each}
+                    </MenuItem>
+                  ))}
+                </TextField>
+                <Position placement={draft.placement} facts={facts} onPlace={place} />
+              </>
+            )}
           </>
+        ) : (
+          <Words sheet={draft} frames={frames} />
         )}
         <Report facts={facts} empty={empty} problem={drawing ? problem : null} />
       </Box>
+    </Box>
+  );
+}
+
+/** What a sheet is made of, for those who look at it only. */
+function Words({ sheet, frames }: { sheet: BenchSheet; frames: readonly FrameShape[] }) {
+  const said = [
+    ["Title", sheet.title],
+    ["Frame", frames.find((each) => each.id === sheet.frame)?.title ?? sheet.frame],
+    ["Revision", sheet.revision],
+    ["Drawing", sheet.placement?.title ?? ""],
+    ["Placed at", sheet.placement?.placedAt ?? ""],
+  ] as const;
+  return (
+    <Box component="dl" sx={{ m: 0, display: "grid", gridTemplateColumns: "84px 1fr", gap: 0.75, fontSize: 13 }}>
+      {said.map(([word, value]) => [
+        <Box key={word} component="dt" sx={{ color: "text.secondary" }}>
+          {word}
+        </Box>,
+        <Box key={`${word} is`} component="dd" sx={{ m: 0, overflowWrap: "anywhere" }}>
+          {value || "–"}
+        </Box>,
+      ])}
     </Box>
   );
 }

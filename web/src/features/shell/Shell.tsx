@@ -22,6 +22,7 @@ import {
 } from "./icons";
 import type { Somebody } from "./somebody";
 import { theme } from "./theme";
+import { MayContext } from "../shared/may";
 import { NoticeProvider } from "../shared/Notice";
 
 const ScaleSlip = dynamic(() => import("../scale-slip/ScaleSlip"), { ssr: false });
@@ -66,22 +67,24 @@ export function Shell({
     <ThemeProvider theme={theme} defaultMode="system">
       <InitColorSchemeScript attribute="data-scheme" {...(nonce ? { nonce } : {})} />
       <CssBaseline />
-      <NoticeProvider>
-        {somebody ? (
-          <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
-            <Rail somebody={somebody} onFind={() => setFinding(true)} onSlip={() => setSlipOpen(true)} />
-            <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
-              {children}
+      <MayContext value={somebody?.may ?? []}>
+        <NoticeProvider>
+          {somebody ? (
+            <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
+              <Rail somebody={somebody} onFind={() => setFinding(true)} onSlip={() => setSlipOpen(true)} />
+              <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
+                {children}
+              </Box>
             </Box>
-          </Box>
-        ) : (
-          children
-        )}
-        {finding && somebody && (
-          <FindDialog somebody={somebody} onClose={() => setFinding(false)} onSlip={() => setSlipOpen(true)} />
-        )}
-        {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
-      </NoticeProvider>
+          ) : (
+            children
+          )}
+          {finding && somebody && (
+            <FindDialog somebody={somebody} onClose={() => setFinding(false)} onSlip={() => setSlipOpen(true)} />
+          )}
+          {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
+        </NoticeProvider>
+      </MayContext>
     </ThemeProvider>
   );
 }
@@ -122,18 +125,20 @@ function Rail({ somebody, onFind, onSlip }: { somebody: Somebody; onFind: () => 
       <Box sx={{ mb: 1.5, color: "primary.main" }} title={`Hemstitch · ${somebody.officeName}`}>
         <Mark />
       </Box>
-      {PLACES.filter(({ path: to }) => to !== "/standard" || somebody.seesOffice).map(({ path: to, word, Icon }) => (
-        <ButtonBase
-          key={to}
-          component={Link}
-          href={to}
-          aria-current={path.startsWith(to) ? "page" : undefined}
-          sx={railItem}
-        >
-          <Icon />
-          {word}
-        </ButtonBase>
-      ))}
+      {PLACES.filter(({ path: to }) => to !== "/standard" || somebody.may.includes("see-office")).map(
+        ({ path: to, word, Icon }) => (
+          <ButtonBase
+            key={to}
+            component={Link}
+            href={to}
+            aria-current={path.startsWith(to) ? "page" : undefined}
+            sx={railItem}
+          >
+            <Icon />
+            {word}
+          </ButtonBase>
+        ),
+      )}
       <Box sx={{ flex: 1 }} />
       <ButtonBase onClick={onFind} sx={railItem} title="Find (Ctrl K)">
         <FindIcon />

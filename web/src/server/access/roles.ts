@@ -6,7 +6,10 @@ export const MAY = {
   see: ["coordinator", "project-lead", "drafter", "reader"],
   /** Look at everything of the office. */
   "see-office": ["coordinator", "project-lead", "drafter"],
-  inspect: ["coordinator", "project-lead", "drafter"],
+  /** Hand in drawings to be inspected; who sees some plan sets only, into one of these. */
+  "hand-in": ["coordinator", "project-lead", "drafter", "reader"],
+  /** Have what was found mended. */
+  mend: ["coordinator", "project-lead", "drafter"],
   "edit-plan-set": ["coordinator", "project-lead", "drafter"],
   "edit-standard": ["coordinator"],
   request: ["coordinator", "project-lead", "drafter", "reader"],
@@ -17,5 +20,8 @@ export const MAY = {
 } as const satisfies Record<string, readonly Role[]>;
 
 export type Need = keyof typeof MAY;
+
+/** All that a role may do. */
+export const needsOf = (role: Role): Need[] => (Object.keys(MAY) as Need[]).filter((need) => may(role, need));
 
 export const may = (role: Role, need: Need): boolean => (MAY[need] as readonly Role[]).includes(role);

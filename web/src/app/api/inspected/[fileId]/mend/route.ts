@@ -8,7 +8,7 @@ import { inspectedFile } from "@/server/queries/inspections";
 import { note } from "@/server/queries/log";
 
 /** Queues the mending of a file, of all or of the chosen findings. */
-export const POST = guarded("inspect", async (asker, request, { fileId = "" }) => {
+export const POST = guarded("mend", async (asker, request, { fileId = "" }) => {
   const form = await formOf(MendRequest, request);
   if (form instanceof Response) return form;
   const file = await inspectedFile(asker, fileId);

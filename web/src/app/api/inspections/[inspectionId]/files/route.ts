@@ -8,7 +8,7 @@ import { enqueue, INSPECT } from "@/server/jobs/queue";
 import { inspectionOf } from "@/server/queries/inspections";
 
 /** Takes one file as the request's body and queues its inspection. */
-export const POST = guarded("inspect", async (asker, request, { inspectionId = "" }) => {
+export const POST = guarded("hand-in", async (asker, request, { inspectionId = "" }) => {
   const inspection = await inspectionOf(asker, inspectionId);
   if (!inspection) return missing();
   const name = storableText(new URL(request.url).searchParams.get("name") ?? "").slice(0, 400) || "drawing.pdf";
