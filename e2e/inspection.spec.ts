@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { lettering, on, onePage } from "../core/test/support/raw-pdf";
 import { checkedByQpdf, run, temporary } from "../core/test/support/tools";
-import { expect, test } from "./support";
+import { axeFindings, expect, test } from "./support";
 
 const pdf = (name: string, bytes: Uint8Array) => ({ name, mimeType: "application/pdf", buffer: Buffer.from(bytes) });
 const BAD = onePage({
@@ -63,6 +63,8 @@ test("walks the light table by keyboard", async ({ page }) => {
   await page.getByRole("link", { name: /orchard-ground-48-drafter/ }).click();
   const findings = page.getByRole("complementary", { name: "Findings" });
   await expect(findings.getByText(/A-WAL/).first()).toBeVisible();
+  await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
+  expect(await axeFindings(page)).toEqual([]);
   await page.keyboard.press("n");
   await expect(findings.locator('[aria-pressed="true"]', { hasText: "A-WAL" })).toBeVisible();
   await page.keyboard.press("n");

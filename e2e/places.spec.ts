@@ -26,6 +26,7 @@ test("the scale slip is at hand everywhere and exact", async ({ page }) => {
 
 test("lays out a sheet on the bench with a live preview, stores it and downloads it", async ({ page }) => {
   await page.goto("/plan-sets");
+  await expect(page.getByRole("link", { name: /Saltmarsh Ferry Landing.*3 sheets, 2 drawings/ })).toBeVisible();
   await page.getByRole("link", { name: /Saltmarsh Ferry Landing/ }).click();
   await expect(page.getByText("empty on every sheet").first()).toBeVisible();
   await page.getByRole("link", { name: "A-102" }).last().click();

@@ -26,6 +26,7 @@ import { queue } from "../../src/server/jobs/queue";
 import { closeThreads } from "../../src/server/jobs/threads";
 import { addMember } from "../../src/server/people/accounts";
 import { logOf } from "../../src/server/queries/log";
+import { planSetsOf } from "../../src/server/queries/plan-sets";
 import { todayOf } from "../../src/server/queries/today";
 import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
 import { checkedByQpdf, run, temporary } from "../../../core/test/support/tools";
@@ -201,6 +202,20 @@ describe("mending", () => {
 });
 
 describe("a plan set", () => {
+  it("is listed with how many sheets and source drawings it has", async () => {
+    const planSetId = await newSet();
+    await newSet("Orchard Lane");
+    await database.insert(sheets).values([
+      { planSetId, number: "A-101", title: "", frame: "A1" },
+      { planSetId, number: "A-102", title: "", frame: "A1" },
+    ]);
+    expect(
+      (await planSetsOf({ officeId, planSets: null })).map((each) => [each.name, each.sheets, each.sources]),
+    ).toEqual([
+      ["Saltmarsh Ferry Landing", 2, 0],
+      ["Orchard Lane", 0, 0],
+    ]);
+  });
   it("is made with what its title blocks begin with, and stands in the log", async () => {
     await newSet();
     expect(await logOf(officeId, { what: "plan-set." }, 5)).toMatchObject([

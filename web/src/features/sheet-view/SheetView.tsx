@@ -213,8 +213,6 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
   return (
     <Box
       ref={frame}
-      role="img"
-      aria-label={label}
       sx={{
         position: "relative",
         overflow: "hidden",
@@ -236,6 +234,8 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
           transformOrigin: "0 0",
           filter: "drop-shadow(0 1px 3px rgba(27,42,65,.25))",
         }}
+        role="img"
+        aria-label={label}
         data-testid="sheet"
       />
       <canvas

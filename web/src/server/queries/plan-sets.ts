@@ -10,8 +10,9 @@ export const planSetsOf = (scope: Scope) =>
       name: planSets.name,
       units: planSets.units,
       particulars: planSets.particulars,
-      sheets: sql<number>`(select count(*)::int from ${sheets} where ${sheets.planSetId} = ${planSets.id})`,
-      sources: sql<number>`(select count(*)::int from ${sourceDrawings} where ${sourceDrawings.planSetId} = ${planSets.id})`,
+      // Conditions of their own keep the names of their tables; columns that stand in the text alone would lose them.
+      sheets: sql<number>`(select count(*)::int from ${sheets} where ${eq(sheets.planSetId, planSets.id)})`,
+      sources: sql<number>`(select count(*)::int from ${sourceDrawings} where ${eq(sourceDrawings.planSetId, planSets.id)})`,
     })
     .from(planSets)
     .where(within(scope, planSets.officeId, planSets.id))
