@@ -11,7 +11,7 @@ export async function uploadFiles(
   const name =
     files.length === 1 && first
       ? first.name
-      : `${files.length} files, ${new Date().toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}`;
+      : `${files.length} files, ${new Date().toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}`;
   const { id } = await sendJson<{ id: string }>("POST", "/api/inspections", {
     name,
     ...(planSetId === null ? {} : { planSetId }),
