@@ -49,7 +49,7 @@ describe("secrets", () => {
 
 describe("who may what", () => {
   it.each(Object.keys(MAY) as Need[])("%s: the coordinator may", (need) => expect(may("coordinator", need)).toBe(true));
-  it("a reader looks at what is shared, asks, and has an account; nothing else", () =>
+  it("a reader looks at what is shared, hands in to it, asks, and has an account; nothing else", () =>
     expect((Object.keys(MAY) as Need[]).filter((need) => may("reader", need)).sort()).toEqual([
       "account",
       "request",
