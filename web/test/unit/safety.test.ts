@@ -52,6 +52,7 @@ describe("who may what", () => {
   it("a reader looks at what is shared, hands in to it, asks, and has an account; nothing else", () =>
     expect((Object.keys(MAY) as Need[]).filter((need) => may("reader", need)).sort()).toEqual([
       "account",
+      "hand-in",
       "request",
       "see",
     ]));
