@@ -4,6 +4,6 @@ export { drawFixedItems, itemBox } from "./fixed-items";
 export { bayBoxes, drawFrame, drawingArea, emptyFields, titleBlockBox, ZONE_LETTERS, zoneDivisions } from "./frame";
 export type { Particulars } from "./frame";
 export { extentOf } from "./extent";
-export { letteringOf, sampleFonts } from "./lettering-font";
+export { letteringOf, otherFonts } from "./lettering-font";
 export { makeStarter } from "./starter";
 export type { Starter } from "./starter";

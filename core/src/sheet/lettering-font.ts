@@ -18,7 +18,7 @@ export function letteringOf(standard: OfficeStandard, fonts: readonly LetteringF
 }
 
 /** The fonts at hand that the standard names, besides the one that the rest is lettered in. */
-export function sampleFonts(
+export function otherFonts(
   standard: OfficeStandard,
   fonts: readonly LetteringFont[],
   own: LetteringFont,

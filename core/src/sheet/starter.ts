@@ -15,7 +15,7 @@ import {
 } from "../drawn";
 import { PdfDrawing } from "../formats/pdf/write";
 import type { LetteringFont } from "../formats/font-file";
-import { letteringOf, sampleFonts } from "./lettering-font";
+import { letteringOf, otherFonts } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../problem";
 import { parseScale } from "../quantity";
@@ -68,7 +68,7 @@ export async function makeStarter(
   const font = letteringOf(standard, fonts);
   if (!font.ok) return font;
   const sheet = new StarterSheet(standard, kind);
-  const others = sampleFonts(standard, fonts, font.value);
+  const others = otherFonts(standard, fonts, font.value);
   const pdf = await PdfDrawing.create(font.value, sheet.title, others);
   const page = pdf.addPage(sheet.widthMm, sheet.heightMm);
   sheet.draw(page);

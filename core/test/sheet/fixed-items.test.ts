@@ -8,7 +8,7 @@ import { readPictureFile } from "../../src/formats/picture-file";
 import { inspect } from "../../src/inspect";
 import { Scale } from "../../src/quantity";
 import { SHIPPED_FONTS, shippedFont } from "../../src/node";
-import { composeSheet, drawingArea, letteringOf, sampleFonts } from "../../src/sheet";
+import { composeSheet, drawingArea, letteringOf, otherFonts } from "../../src/sheet";
 import { preset, type FixedItemEntry, type OfficeStandard } from "../../src/standard";
 import { must } from "../../src/problem";
 import { ringPng } from "../support/png";
@@ -153,7 +153,7 @@ describe("the lettering of sheets", () => {
         particulars: { title: "Ground floor plan", scale: "1:50" },
         units: "metric",
         font,
-        fonts: sampleFonts(standard, fonts, font),
+        fonts: otherFonts(standard, fonts, font),
         placements: [{ bytes: PLAN, drawnAt: Scale.of(50), placedAt: Scale.of(50), title: "Hall by the river" }],
       }).then((made) => must(made).bytes);
     };

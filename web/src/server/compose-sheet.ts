@@ -1,13 +1,13 @@
 import { inArray } from "drizzle-orm";
 import type { LetteringFont } from "@hemstitch/core/formats/font-file";
-import { letteringOf, sampleFonts } from "@hemstitch/core/sheet";
+import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
 import type { PlacementRow } from "./database/rows";
 import { files } from "./database/schema";
 import { fontsOf } from "./standard-fonts";
 import { inThread } from "./jobs/threads";
-import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
+import type { ComposedResult, SentFont, ThreadProblem } from "./jobs/thread-work";
 import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
 
 /** What fills a sheet's title block: the plan set's particulars and the sheet's own entries in the register. */
@@ -73,15 +73,14 @@ export async function composeOne(
             }
           : null,
       font: sendable(font.value),
-      fonts: sampleFonts(standard, fonts, font.value).map(sendable),
+      fonts: otherFonts(standard, fonts, font.value).map(sendable),
       pictures,
       withDrawing,
     },
   });
 }
 
-/** What of a font can be sent to a thread. */
-const sendable = ({ family, bytes, capHeight }: LetteringFont) => ({ family, bytes, capHeight });
+const sendable = ({ family, bytes, capHeight }: LetteringFont): SentFont => ({ family, bytes, capHeight });
 
 /** The pictures that a frame's stamps name. */
 async function picturesOf(standard: OfficeStandard, frameId: string): Promise<{ sha256: string; bytes: Uint8Array }[]> {

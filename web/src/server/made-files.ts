@@ -1,4 +1,4 @@
-import { sampleFonts } from "@hemstitch/core/sheet";
+import { otherFonts } from "@hemstitch/core/sheet";
 import type { Table } from "@hemstitch/core/tables";
 import { inThread } from "./jobs/threads";
 import type { MadeFile, TaskOf, ThreadProblem } from "./jobs/thread-work";
@@ -16,7 +16,7 @@ export const workbookOf = async (tables: readonly Table[]): Promise<Uint8Array> 
 /** The manual, set in the font that Hemstitch itself writes in. */
 export async function manualOf(request: Omit<TaskOf<"manual">, "kind" | "font" | "fonts">): Promise<Uint8Array> {
   const own = barlow();
-  const fonts = sampleFonts(request.standard, await fontsOf(request.standard), own);
+  const fonts = otherFonts(request.standard, await fontsOf(request.standard), own);
   return bytesOf(
     await inThread({
       kind: "manual",

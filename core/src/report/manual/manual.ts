@@ -20,7 +20,7 @@ import {
   type PenEntry,
 } from "../../standard";
 import { hasSpecimen, placedBoard, specimen } from "../../specimen";
-import { sampleFonts } from "../../sheet";
+import { otherFonts } from "../../sheet";
 import { Flow, PAGE, TEXT_WIDTH_MM, type Column } from "./flow";
 import { drawChart } from "./chart";
 import { checks } from "./checks";
@@ -63,7 +63,7 @@ const MOST_CHANGES = 400;
 export async function makeManual(request: ManualRequest): Promise<Uint8Array> {
   const { standard } = request;
   const title = `${standard.name}: office standard, ${editionWords(standard)}`;
-  const others = sampleFonts(standard, request.fonts ?? [], request.font);
+  const others = otherFonts(standard, request.fonts ?? [], request.font);
   const pdf = await PdfDrawing.create(request.font, title, others);
   const flow = new Flow(pdf, title);
   cover(flow, request);

@@ -23,7 +23,7 @@ export const font: Rule = {
           layer: look.layer,
           marks: { of: "texts", rows: look.rows },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "is" : "are"} set in ${used.name}; ${whose} is in ${expected}.`,
+            `${counted(count, "string")} ${count === 1 ? "is" : "are"} set in ${used.name}; ${whose} ${styles.length > 1 ? "are" : "is"} in ${expected}.`,
           measured: used.name,
           expected,
         });

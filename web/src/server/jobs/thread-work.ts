@@ -1,3 +1,4 @@
+import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
 import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
@@ -59,11 +60,8 @@ export type ThreadTask =
       readonly replace: boolean;
     };
 
-interface ComposeFont {
-  readonly family: string;
-  readonly bytes: Uint8Array;
-  readonly capHeight: number;
-}
+/** What of a font can be sent to a thread: all but what it can do. */
+export type SentFont = Omit<LetteringFont, "widthOf">;
 
 export interface ComposeTask {
   readonly frame: string;
@@ -77,9 +75,9 @@ export interface ComposeTask {
     readonly middleMm?: { readonly x: number; readonly y: number };
   } | null;
   /** The font of what no text style asks another for. */
-  readonly font: ComposeFont;
+  readonly font: SentFont;
   /** Fonts at hand that the text styles name besides. */
-  readonly fonts: readonly ComposeFont[];
+  readonly fonts: readonly SentFont[];
   /** Pictures of the frame's stamps. */
   readonly pictures: readonly { readonly sha256: string; readonly bytes: Uint8Array }[];
   /** Whether the drawing is wanted too, for showing. */

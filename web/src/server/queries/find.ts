@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql, type SQL } from "drizzle-orm";
+import { and, desc, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { bestOf, chapterOf, findEntries, LISTS, soughtWords } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { may } from "../access/roles";
@@ -92,7 +92,7 @@ const newestLooks = (asker: Asker) =>
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .where(within(asker, inspections.officeId, inspections.planSetId))
-    .orderBy(inspectedFiles.sha256, sql`${inspectedFiles.madeAt} desc`);
+    .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
 
 async function drawingsFound(asker: Asker, words: readonly string[]): Promise<Found[]> {
   const rows = await database()

@@ -1,5 +1,5 @@
 import { asPdf, asSvg } from "@hemstitch/core/formats/export";
-import { letteringOf, sampleFonts } from "@hemstitch/core/sheet";
+import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
 import { isLibraryItem, libraryItem } from "@hemstitch/core/specimen";
 import { complain, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
@@ -21,7 +21,7 @@ export const GET = guarded("see-office", async (asker, request) => {
   const fonts = await fontsOf(asked.standard);
   const font = letteringOf(asked.standard, fonts);
   if (!font.ok) return complain(422, font.problem);
-  const others = sampleFonts(asked.standard, fonts, font.value);
+  const others = otherFonts(asked.standard, fonts, font.value);
   const name = [id, scale?.replace(/[^\w]+/g, "-"), kind].filter(Boolean).join("-");
   return searchParams.get("format") === "svg"
     ? download(new TextEncoder().encode(asSvg(item, id, font.value, others)), `${name}.svg`)
