@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { readPdf } from "@hemstitch/core/formats/pdf";
+import { readDrawing } from "@hemstitch/core/formats";
 import { axeFindings, expect, pageOf, test } from "./support";
 
 test("Today shows the demo office from its data, each drawing leading to its light table", async ({ page }) => {
@@ -46,9 +46,9 @@ test("lays out a sheet on the bench with a live preview, stores it and downloads
     page.waitForEvent("download"),
     bench.getByRole("link", { name: "Download PDF" }).click(),
   ]);
-  const read = await readPdf(new Uint8Array(readFileSync(await download.path())));
-  expect(read.ok && read.value.pages[0]!.viewports[0]!.buildingPerPaper).toBeCloseTo(200, 6);
-  expect(read.ok && Math.round(read.value.pages[0]!.widthMm)).toBe(420);
+  const read = await readDrawing(new Uint8Array(readFileSync(await download.path())));
+  expect(read.ok && read.value.drawing.pages[0]!.viewports[0]!.buildingPerPaper).toBeCloseTo(200, 6);
+  expect(read.ok && Math.round(read.value.drawing.pages[0]!.widthMm)).toBe(420);
 });
 
 test("two browsers change the same particulars: the second is told and loses nothing", async ({ page, browser }) => {

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { readPdf } from "@hemstitch/core/formats/pdf";
+import { readDrawing } from "@hemstitch/core/formats";
 import { nodeInflate } from "@hemstitch/core/node";
 
 /** Reads a page in this process some times over, by us or by pdfjs-dist; prints the best time in milliseconds. */
@@ -7,7 +7,7 @@ const [, , what, path = "", runs = "5"] = process.argv;
 const bytes = new Uint8Array(readFileSync(path));
 
 async function ours(): Promise<void> {
-  const read = await readPdf(bytes, { inflate: nodeInflate });
+  const read = await readDrawing(bytes, { inflate: nodeInflate });
   if (!read.ok) throw new Error(read.problem.message);
 }
 

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { readFile, stat } from "node:fs/promises";
-import { DEFAULT_LIMITS, type ReadLimits } from "@hemstitch/core/formats/pdf";
+import { DEFAULT_LIMITS, type ReadLimits } from "@hemstitch/core/formats";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 
 /** Limits with the settings of the environment: HEMSTITCH_MAX_FILE_MB. */

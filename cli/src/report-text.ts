@@ -1,4 +1,5 @@
 import { totals, type ReportedFile } from "@hemstitch/core/report";
+import { unreadable } from "@hemstitch/core/rules";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { forTerminal } from "./safe-text";
 
@@ -13,7 +14,8 @@ export function reportText(standard: OfficeStandard, files: readonly ReportedFil
 }
 
 function fileLines({ path, drawing, inspected, problem }: ReportedFile): string[] {
-  if (!drawing || !inspected) return [`${path}`, `  ${MARK.stop}  file/unreadable  ${problem ?? ""}`, ""];
+  if (!drawing || !inspected)
+    return [`${path}`, `  ${MARK.stop}  ${unreadable.title}  (${unreadable.id})\n          ${problem ?? ""}`, ""];
   const findings = inspected.findings.map((finding) => {
     const { x, y, width, height } = finding.boxMm;
     const at =
@@ -21,10 +23,13 @@ function fileLines({ path, drawing, inspected, problem }: ReportedFile): string[
         ? `  at ${x.toFixed(0)},${y.toFixed(0)} ${width.toFixed(0)}×${height.toFixed(0)} mm`
         : "";
     const page = finding.page > 0 ? `p${finding.page}  ` : "";
-    return `  ${MARK[finding.severity]}  ${finding.rule}  ${page}${finding.message}${at}${finding.mend ? "  [can be mended]" : ""}`;
+    const mend = finding.mend ? "  [can be mended]" : "";
+    return `  ${MARK[finding.severity]}  ${finding.title}  (${finding.rule})\n          ${page}${finding.message}${at}${mend}`;
   });
-  const notJudged = inspected.notJudged.map(({ rule, reason }) => `  – not judged  ${rule}: ${reason}`);
-  const notes = drawing.notes.map((note) => `  – ${note.page ? `p${note.page}: ` : ""}${note.message}`);
+  const notJudged = inspected.notJudged.map(
+    ({ rule, title, reason }) => `  – not judged: ${title} (${rule}): ${reason}`,
+  );
+  const notes = drawing.unread.map((note) => `  – ${note.page ? `p${note.page}: ` : ""}${note.message}`);
   const clean = findings.length === 0 ? ["  nothing found"] : [];
   return [
     `${path}  (${drawing.pages.length} ${drawing.pages.length === 1 ? "page" : "pages"}, ${drawing.layers.length} layers)`,

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { PdfDrawing, type FontFile } from "@hemstitch/core/formats/pdf/write";
+import { PdfWriter, type FontFile } from "@hemstitch/core/formats/pdf/write";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { ORCHARD, SALTMARSH, type Building } from "./building";
@@ -132,7 +132,7 @@ async function generate({
   const font = structure
     ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 }
     : barlow();
-  const drawing = await PdfDrawing.create(font, `${building.work}: ${title}`);
+  const drawing = await PdfWriter.create(font, `${building.work}: ${title}`);
   const page = drawing.addPage(width, height);
   const { x0, y0, x1, y1 } = building.outside;
   const k = scale.toNumber();

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { readPdf } from "@hemstitch/core/formats/pdf";
+import { readDrawing } from "@hemstitch/core/formats";
 import { inspect } from "@hemstitch/core/inspect";
-import { mendPdf } from "@hemstitch/core/mend";
+import { mendFile } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
 import { must } from "@hemstitch/core/quantity";
 import { checkedByQpdf } from "../../core/test/support/tools";
@@ -21,7 +21,7 @@ describe("demo drawings", () => {
   });
 
   it.each(Object.keys(PLANTED))("%s has its planted faults and no others", async (file) => {
-    const drawing = must(await readPdf(bytesOf(file), { inflate: nodeInflate }));
+    const drawing = must(await readDrawing(bytesOf(file), { inflate: nodeInflate })).drawing;
     const found = inspect(drawing, demoStandard()).findings;
     const expected = PLANTED[file]!;
     for (const planted of expected) {
@@ -44,7 +44,7 @@ describe("demo drawings", () => {
     async (file) => {
       const original = bytesOf(file);
       const copy = original.slice();
-      const mended = must(await mendPdf(original, demoStandard(), { inflate: nodeInflate }));
+      const mended = must(await mendFile(original, demoStandard(), { inflate: nodeInflate }));
       expect(original).toEqual(copy);
       checkedByQpdf(mended.bytes);
       const left = PLANTED[file]!.filter((planted) => !planted.mends).map((planted) => planted.rule);

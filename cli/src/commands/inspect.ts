@@ -1,5 +1,4 @@
-import { readPdf } from "@hemstitch/core/formats/pdf";
-import { inspect } from "@hemstitch/core/inspect";
+import { readAndInspect } from "@hemstitch/core/inspect";
 import { nodeInflate } from "@hemstitch/core/node";
 import { parseScale, type Scale } from "@hemstitch/core/quantity";
 import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report";
@@ -83,10 +82,15 @@ async function inspectFile(
   const input = await readInput(path, limits);
   if (!input.ok) return { path, sha256: "", problem: input.problem.message };
   const hash = sha256(input.value);
-  const drawing = await readPdf(input.value, { limits, inflate: nodeInflate });
-  if (!drawing.ok) return { path, sha256: hash, problem: drawing.problem.message };
-  const inspected = inspect(drawing.value, standard, { ...(scale ? { scale } : {}), ...(kind ? { kind } : {}) });
-  return { path, sha256: hash, drawing: drawing.value, inspected, ...(scale ? { statedScale: scale } : {}) };
+  const file = await readAndInspect(input.value, standard, {
+    limits,
+    inflate: nodeInflate,
+    ...(scale ? { scale } : {}),
+    ...(kind ? { kind } : {}),
+  });
+  if (!file.ok) return { path, sha256: hash, problem: file.problem.message };
+  const { drawing, inspected } = file.value;
+  return { path, sha256: hash, drawing, inspected, ...(scale ? { statedScale: scale } : {}) };
 }
 
 function fails(files: readonly ReportedFile[], failOn: string): boolean {

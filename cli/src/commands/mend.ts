@@ -1,6 +1,6 @@
 import { resolve } from "node:path";
 import { nodeInflate } from "@hemstitch/core/node";
-import { mendPdf } from "@hemstitch/core/mend";
+import { mendFile } from "@hemstitch/core/mend";
 import { findingJson } from "@hemstitch/core/report";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
 import { forTerminal } from "../safe-text";
@@ -30,7 +30,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   const mended = input.ok
-    ? await mendPdf(input.value, standard, {
+    ? await mendFile(input.value, standard, {
         limits,
         inflate: nodeInflate,
         ...(scale ? { scale } : {}),
@@ -59,9 +59,11 @@ export async function runMend(path: string, options: MendArguments): Promise<num
   } else {
     const lines = [
       `${path} → ${options.out}`,
-      ...done.map((each) => `  ✓ ${each.rule}  ${each.page > 0 ? `p${each.page}  ` : ""}${each.message}`),
+      ...done.map(
+        (each) => `  ✓ ${each.title}: ${each.page > 0 ? `p${each.page}  ` : ""}${each.message}  (${each.rule})`,
+      ),
       ...(done.length === 0 ? ["  nothing to mend"] : []),
-      ...left.map((finding) => `  left: ${finding.rule}  ${finding.message}`),
+      ...left.map((finding) => `  left: ${finding.title}: ${finding.message}  (${finding.rule})`),
       "",
     ];
     process.stdout.write(forTerminal(lines.join("\n")));

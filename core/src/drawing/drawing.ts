@@ -5,21 +5,23 @@
  * values that travel between threads without copying each mark.
  */
 export interface Drawing {
-  readonly format: "pdf";
+  /** Id of the format that it was read from: `pdf`. */
+  readonly format: string;
   readonly layers: readonly Layer[];
   readonly fonts: readonly Font[];
   /** Dash patterns by dash id; id 0 is the continuous line. */
   readonly dashes: readonly Dash[];
+  /** Patterns that areas are filled with, by id; id 0 is a plain colour. */
+  readonly fillPatterns: readonly FillPattern[];
   readonly pages: readonly Page[];
-  readonly notes: readonly Note[];
+  /** What in the file was not read as marks. */
+  readonly unread: readonly Unread[];
 }
 
 export interface Layer {
   readonly name: string;
   /** Shown when the file is opened. */
   readonly visible: boolean;
-  /** What the file calls it, for mending: the number of its object. */
-  readonly source: string;
 }
 
 export interface Font {
@@ -37,8 +39,15 @@ export interface Font {
 /** Dashes and gaps in turn, millimetres on paper; an even number of them. None is a continuous line. */
 export type Dash = readonly number[];
 
+/** A plain colour, a drawn cell repeated in both directions, or a run from colour to colour. */
+export interface FillPattern {
+  readonly kind: "plain" | "tiling" | "shading";
+  /** As the file names it; empty for the plain colour. */
+  readonly name: string;
+}
+
 /** Something in the file that was not read as a mark, said once. */
-export interface Note {
+export interface Unread {
   readonly code: string;
   readonly message: string;
   readonly page?: number;
@@ -53,7 +62,26 @@ export interface Page {
   readonly texts: TextColumns;
   readonly images: readonly PlacedImage[];
   readonly viewports: readonly Viewport[];
-  readonly source: PageSource;
+  /** Where marks came in, by group id: id 0 is the page itself, others are drawings of a shared part. */
+  readonly groups: readonly Group[];
+  /** What marks are cut by, by clip id; id 0 is the paper. */
+  readonly clips: readonly Clip[];
+}
+
+/** One drawing of a part that the file keeps once and may draw often (a form). */
+export interface Group {
+  /** Group that draws it; -1 for the page. */
+  readonly parent: number;
+  /** As the file names it; empty for the page. */
+  readonly name: string;
+}
+
+/** What cuts marks. */
+export interface Clip {
+  /** Box of what stays, within that of every clip around it. */
+  readonly boxMm: BoxMm;
+  /** The clip is this box; else an outline within it. */
+  readonly isBox: boolean;
 }
 
 export interface BoxMm {
@@ -66,6 +94,9 @@ export interface BoxMm {
 export interface PlacedImage {
   readonly layer: number;
   readonly boxMm: BoxMm;
+  readonly order: number;
+  readonly group: number;
+  readonly clip: number;
 }
 
 /** A part of the page for which the file states a scale (measure dictionary of ISO 32000). */
@@ -85,8 +116,6 @@ export const PAINT = {
   closed: 4,
   /** On a layer that is off when the file is opened, or (text) drawn in the invisible mode. */
   hidden: 8,
-  /** A clip was in force; the mark may show only in part. */
-  clipped: 16,
   /** Line ends stand out beyond the end points (round or square caps). */
   capped: 32,
 } as const;
@@ -107,14 +136,21 @@ export interface PathColumns {
   /** 0xRRGGBB. */
   readonly strokeColour: Uint32Array;
   readonly fillColour: Uint32Array;
+  /** Index into `Drawing.fillPatterns`. */
+  readonly fillPattern: Uint16Array;
+  /** Turn in which it was painted, counted over paths, texts and images: the higher lies above. */
+  readonly order: Uint32Array;
+  /** Index into `Page.groups`. */
+  readonly group: Uint32Array;
+  /** Index into `Page.clips`. */
+  readonly clip: Uint32Array;
   /** Row i has the verbs from firstVerb[i] up to firstVerb[i + 1]. */
   readonly firstVerb: Uint32Array;
   readonly verbs: Uint8Array;
   /** Row i has the points from firstPoint[i] up to firstPoint[i + 1]; two numbers a point. */
   readonly firstPoint: Uint32Array;
-  readonly points: Float64Array;
-  /** Row of `PageSource.paths`. */
-  readonly source: Uint32Array;
+  /** Millimetres, exact to 0.0001 mm on a sheet. */
+  readonly points: Float32Array;
 }
 
 /** One row for each shown string. */
@@ -127,78 +163,18 @@ export interface TextColumns {
   /** Height of capitals on paper, millimetres. */
   readonly heightMm: Float32Array;
   /** Start of the baseline, two numbers a row. */
-  readonly anchors: Float64Array;
+  readonly anchors: Float32Array;
   /** Length of the baseline, millimetres. */
   readonly advanceMm: Float32Array;
   /** Direction of the baseline, degrees counter-clockwise from the right. */
   readonly angleDeg: Float32Array;
   readonly colour: Uint32Array;
+  readonly order: Uint32Array;
+  readonly group: Uint32Array;
+  readonly clip: Uint32Array;
+  /** 1 where the string runs on from where the one before it ended. */
+  readonly runsOn: Uint8Array;
   readonly strings: readonly string[];
-  /** Row of `PageSource.texts`. */
-  readonly source: Uint32Array;
-}
-
-/**
- * Where in the file each mark was made, so that a mend edits there and nowhere else. Offsets are
- * bytes into the content of an instance: the page itself (0) or a drawn form.
- */
-export interface PageSource {
-  readonly instances: readonly ContentInstance[];
-  readonly paths: PathSource;
-  readonly texts: TextSource;
-}
-
-/** One drawing of a content stream. A form drawn twice has two instances. */
-export interface ContentInstance {
-  /** Number of the form's object; undefined for the page. */
-  readonly form?: string;
-  /** Instance that draws it, and the name and offset of the operator that does. */
-  readonly parent: number;
-  readonly name: string;
-  readonly at: number;
-  readonly to: number;
-}
-
-/** One row for each operator that painted a path. */
-export interface PathSource {
-  readonly count: number;
-  readonly instance: Uint32Array;
-  /** From the first operand that makes the path up to behind the painting operator. */
-  readonly start: Uint32Array;
-  readonly end: Uint32Array;
-  /** First operand and end of the `w` that set the width, where it stands in this instance; else 0, 0. */
-  readonly widthFrom: Uint32Array;
-  readonly widthTo: Uint32Array;
-  /** The same for `d`. */
-  readonly dashFrom: Uint32Array;
-  readonly dashTo: Uint32Array;
-  /** Millimetres of one unit of the user space it was painted in. */
-  readonly unitMm: Float64Array;
-  /** Width in units of that space. */
-  readonly width: Float64Array;
-  /** The dash in units of that space, as PDF operands: `[3 1] 0`. Index into `dashTexts`. */
-  readonly dashText: Uint16Array;
-  readonly dashTexts: readonly string[];
-}
-
-/** One row for each operator that showed a string. */
-export interface TextSource {
-  readonly count: number;
-  readonly instance: Uint32Array;
-  readonly start: Uint32Array;
-  readonly end: Uint32Array;
-  /** Font size that was set, in text space. */
-  readonly size: Float64Array;
-  /** 1 where the string begins where the last one ended, with no positioning between. */
-  readonly carried: Uint8Array;
-  /** Horizontal scaling as a factor. */
-  readonly horizontal: Float64Array;
-  /** Advance that grows with the size (not character and word spacing), in text-space units. */
-  readonly grows: Float64Array;
-  /** The part of it that comes before the first shown piece, and so before the anchor. */
-  readonly lead: Float64Array;
-  /** Resource names of the fonts. */
-  readonly fontNames: readonly string[];
 }
 
 /** Bounding box of a path mark, without its width. */

@@ -1,157 +1,148 @@
 import type { Drawing, Page, PathColumns, TextColumns } from "./drawing";
 
-/** First bytes of a packed drawing; a later form gets another number. */
-const MAGIC = "HSD1";
+/**
+ * Version of what is read and how it is kept. It grows when the reader sees more or the columns
+ * change; a kept drawing of another version is read again from its file.
+ */
+export const DRAWING_VERSION = 2;
+
+/** First bytes of every packed drawing, whatever its version. */
+const MAGIC = "HSD";
 
 const TYPES = { u8: Uint8Array, u16: Uint16Array, u32: Uint32Array, i32: Int32Array, f32: Float32Array } as const;
 type TypeName = keyof typeof TYPES;
-type Column = InstanceType<(typeof TYPES)[TypeName]>;
+type Column = Uint8Array | Uint16Array | Uint32Array | Int32Array | Float32Array;
 
 interface Part {
-  readonly type: TypeName;
   readonly at: number;
   readonly length: number;
 }
 
-const PATHS: readonly (readonly [keyof PathColumns, TypeName])[] = [
-  ["paint", "u8"],
-  ["layer", "i32"],
-  ["widthMm", "f32"],
-  ["dash", "u16"],
-  ["strokeColour", "u32"],
-  ["fillColour", "u32"],
-  ["firstVerb", "u32"],
-  ["verbs", "u8"],
-  ["firstPoint", "u32"],
-  ["points", "f32"],
-];
-const TEXTS: readonly (readonly [keyof TextColumns, TypeName])[] = [
-  ["paint", "u8"],
-  ["layer", "i32"],
-  ["font", "u16"],
-  ["heightMm", "f32"],
-  ["anchors", "f32"],
-  ["advanceMm", "f32"],
-  ["angleDeg", "f32"],
-  ["colour", "u32"],
-];
+/** The typed columns of a set of rows, by name, each with its type: what the types of `drawing.ts` say. */
+type ColumnTypes<C> = {
+  readonly [K in keyof C as C[K] extends Column ? K : never]: C[K] extends Uint8Array
+    ? "u8"
+    : C[K] extends Uint16Array
+      ? "u16"
+      : C[K] extends Uint32Array
+        ? "u32"
+        : C[K] extends Int32Array
+          ? "i32"
+          : "f32";
+};
 
-/**
- * A drawing as bytes, to keep and to send: marks and tables, not where in the file they were made.
- * Coordinates become 32-bit (exact to 0.0001 mm on a sheet).
- */
+const PATHS: ColumnTypes<PathColumns> = {
+  paint: "u8",
+  layer: "i32",
+  widthMm: "f32",
+  dash: "u16",
+  strokeColour: "u32",
+  fillColour: "u32",
+  fillPattern: "u16",
+  order: "u32",
+  group: "u32",
+  clip: "u32",
+  firstVerb: "u32",
+  verbs: "u8",
+  firstPoint: "u32",
+  points: "f32",
+};
+const TEXTS: ColumnTypes<TextColumns> = {
+  paint: "u8",
+  layer: "i32",
+  font: "u16",
+  heightMm: "f32",
+  anchors: "f32",
+  advanceMm: "f32",
+  angleDeg: "f32",
+  colour: "u32",
+  order: "u32",
+  group: "u32",
+  clip: "u32",
+  runsOn: "u8",
+};
+
+/** Columns as they are listed in the head of a packed drawing. */
+type Packed<C> = Record<keyof ColumnTypes<C>, Part>;
+type PackedPage = Omit<Page, "paths" | "texts"> & {
+  readonly paths: { readonly count: number; readonly columns: Packed<PathColumns> };
+  readonly texts: {
+    readonly count: number;
+    readonly strings: readonly string[];
+    readonly columns: Packed<TextColumns>;
+  };
+};
+type Head = Omit<Drawing, "pages"> & { readonly pages: readonly PackedPage[] };
+
+const WORD = 8;
+const wholeWords = (bytes: number): number => Math.ceil(bytes / WORD) * WORD;
+
+/** A drawing as bytes, to keep and to send: its columns as they are, and a head of JSON that says where each stands. */
 export function packDrawing(drawing: Drawing): Uint8Array {
-  const columns: Column[] = [];
-  let at = 0;
-  const keep = (source: ArrayLike<number>, type: TypeName): Part => {
-    const column = TYPES[type].from(source);
-    const part = { type, at, length: column.length };
-    columns.push(column);
-    at += Math.ceil(column.byteLength / 8) * 8;
+  const columns: { readonly column: Column; readonly at: number }[] = [];
+  let end = 0;
+  const keep = (column: Column): Part => {
+    const part = { at: end, length: column.length };
+    columns.push({ column, at: end });
+    end += wholeWords(column.byteLength);
     return part;
   };
-  const pages = drawing.pages.map((page) => ({
-    index: page.index,
-    widthMm: page.widthMm,
-    heightMm: page.heightMm,
-    images: page.images,
-    viewports: page.viewports,
-    paths: {
-      count: page.paths.count,
-      parts: PATHS.map(([name, type]) => keep(page.paths[name] as ArrayLike<number>, type)),
-    },
-    texts: {
-      count: page.texts.count,
-      strings: page.texts.strings,
-      parts: TEXTS.map(([name, type]) => keep(page.texts[name] as ArrayLike<number>, type)),
-    },
-  }));
-  const { format, layers, fonts, dashes, notes } = drawing;
-  const header = new TextEncoder().encode(JSON.stringify({ format, layers, fonts, dashes, notes, pages }));
-  const start = Math.ceil((8 + header.length) / 8) * 8;
-  const bytes = new Uint8Array(start + at);
+  const keepAll = <C>(types: ColumnTypes<C>, rows: C): Packed<C> => {
+    const names = Object.keys(types) as (keyof ColumnTypes<C> & keyof C)[];
+    return Object.fromEntries(names.map((name) => [name, keep(rows[name] as Column)])) as Packed<C>;
+  };
+  const head: Head = {
+    ...drawing,
+    pages: drawing.pages.map(({ paths, texts, ...page }) => ({
+      ...page,
+      paths: { count: paths.count, columns: keepAll<PathColumns>(PATHS, paths) },
+      texts: { count: texts.count, strings: texts.strings, columns: keepAll<TextColumns>(TEXTS, texts) },
+    })),
+  };
+  const text = new TextEncoder().encode(JSON.stringify(head));
+  const start = wholeWords(WORD + text.length);
+  const bytes = new Uint8Array(start + end);
   bytes.set(new TextEncoder().encode(MAGIC));
-  new DataView(bytes.buffer).setUint32(4, header.length, true);
-  bytes.set(header, 8);
-  let to = start;
-  for (const column of columns) {
-    bytes.set(new Uint8Array(column.buffer, column.byteOffset, column.byteLength), to);
-    to += Math.ceil(column.byteLength / 8) * 8;
-  }
+  bytes[MAGIC.length] = DRAWING_VERSION;
+  new DataView(bytes.buffer).setUint32(4, text.length, true);
+  bytes.set(text, WORD);
+  for (const { column, at } of columns)
+    bytes.set(new Uint8Array(column.buffer, column.byteOffset, column.byteLength), start + at);
   return bytes;
 }
 
-type PackedPage = Omit<Page, "paths" | "texts" | "source"> & {
-  paths: { count: number; parts: Part[] };
-  texts: { count: number; strings: string[]; parts: Part[] };
-};
-
-/** The drawing in packed bytes. Throws on bytes that are no packed drawing. */
-export function unpackDrawing(packed: Uint8Array): Drawing {
-  // Columns are read in place, so they must begin on whole words.
-  const bytes = packed.byteOffset % 8 === 0 ? packed : packed.slice();
-  if (new TextDecoder().decode(bytes.subarray(0, 4)) !== MAGIC)
-    throw new Error("These bytes are not a packed drawing.");
-  const length = new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true);
-  const { pages, ...rest } = JSON.parse(new TextDecoder().decode(bytes.subarray(8, 8 + length))) as Omit<
-    Drawing,
-    "pages"
-  > & { pages: PackedPage[] };
-  const start = bytes.byteOffset + Math.ceil((8 + length) / 8) * 8;
-  const columns = (names: readonly (readonly [string, TypeName])[], parts: readonly Part[]): Record<string, Column> =>
-    Object.fromEntries(
-      parts.map(({ type, at, length: count }, i) => [
-        names[i]?.[0] ?? "",
-        new TYPES[type](bytes.buffer as ArrayBuffer, start + at, count),
-      ]),
-    );
-  return { ...rest, pages: pages.map((page) => unpackPage(page, columns)) };
+/** The version that a packed drawing was kept in; undefined for bytes that are none. */
+export function versionOfPacked(bytes: Uint8Array): number | undefined {
+  const magic = new TextDecoder().decode(bytes.subarray(0, MAGIC.length));
+  return magic === MAGIC ? bytes[MAGIC.length] : undefined;
 }
 
-function unpackPage(
-  page: PackedPage,
-  columns: (names: readonly (readonly [string, TypeName])[], parts: readonly Part[]) => Record<string, Column>,
-): Page {
-  const { paths, texts, ...rest } = page;
-  const none = new Uint32Array(0);
-  const nothing = new Float64Array(0);
+/** The drawing in packed bytes of today's version. Throws on all others: they are to be read again from their file. */
+export function unpackDrawing(packed: Uint8Array): Drawing {
+  const version = versionOfPacked(packed);
+  if (version === undefined) throw new Error("These bytes are not a packed drawing.");
+  if (version !== DRAWING_VERSION)
+    throw new Error(`This packed drawing has another version (${version}); it must be read again from its file.`);
+  // Columns are read in place, so they must begin on whole words.
+  const bytes = packed.byteOffset % WORD === 0 ? packed : packed.slice();
+  const length = new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true);
+  const { pages, ...rest } = JSON.parse(new TextDecoder().decode(bytes.subarray(WORD, WORD + length))) as Head;
+  const start = bytes.byteOffset + wholeWords(WORD + length);
+  const columns = <C>(types: ColumnTypes<C>, parts: Packed<C>): Pick<C, keyof ColumnTypes<C> & keyof C> => {
+    const names = Object.keys(types) as (keyof ColumnTypes<C>)[];
+    return Object.fromEntries(
+      names.map((name) => {
+        const { at, length: count } = parts[name];
+        return [name, new TYPES[types[name] as TypeName](bytes.buffer as ArrayBuffer, start + at, count)];
+      }),
+    ) as Pick<C, keyof ColumnTypes<C> & keyof C>;
+  };
   return {
     ...rest,
-    paths: { count: paths.count, ...columns(PATHS, paths.parts), source: none } as unknown as PathColumns,
-    texts: {
-      count: texts.count,
-      strings: texts.strings,
-      ...columns(TEXTS, texts.parts),
-      source: none,
-    } as unknown as TextColumns,
-    source: {
-      instances: [],
-      paths: {
-        count: 0,
-        instance: none,
-        start: none,
-        end: none,
-        widthFrom: none,
-        widthTo: none,
-        dashFrom: none,
-        dashTo: none,
-        unitMm: nothing,
-        width: nothing,
-        dashText: new Uint16Array(0),
-        dashTexts: [],
-      },
-      texts: {
-        count: 0,
-        instance: none,
-        start: none,
-        end: none,
-        size: nothing,
-        horizontal: nothing,
-        carried: new Uint8Array(0),
-        grows: nothing,
-        lead: nothing,
-        fontNames: [],
-      },
-    },
+    pages: pages.map(({ paths, texts, ...page }) => ({
+      ...page,
+      paths: { count: paths.count, ...columns<PathColumns>(PATHS, paths.columns) },
+      texts: { count: texts.count, strings: texts.strings, ...columns<TextColumns>(TEXTS, texts.columns) },
+    })),
   };
 }

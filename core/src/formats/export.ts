@@ -1,10 +1,10 @@
 import type { Board } from "../drawing";
 import type { LetteringFont } from "./font-file";
-import { PdfDrawing } from "./pdf/write";
+import { PdfWriter } from "./pdf/write";
 import { SvgBoard } from "./svg";
 
 /** Something that can be drawn on a page of its own. */
-export interface Drawable {
+export interface Plottable {
   readonly widthMm: number;
   readonly heightMm: number;
   draw(board: Board): void;
@@ -12,12 +12,12 @@ export interface Drawable {
 
 /** A drawing on a page of its own as PDF, at true size. `others` are fonts that its lettering may ask for. */
 export async function asPdf(
-  drawing: Drawable,
+  drawing: Plottable,
   title: string,
   font: LetteringFont,
   others: readonly LetteringFont[] = [],
 ): Promise<Uint8Array> {
-  const pdf = await PdfDrawing.create(font, title, others);
+  const pdf = await PdfWriter.create(font, title, others);
   const page = pdf.addPage(drawing.widthMm, drawing.heightMm);
   drawing.draw(page);
   page.finish();
@@ -26,7 +26,7 @@ export async function asPdf(
 
 /** The same as SVG. */
 export function asSvg(
-  drawing: Drawable,
+  drawing: Plottable,
   title: string,
   font: LetteringFont,
   others: readonly LetteringFont[] = [],

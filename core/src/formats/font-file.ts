@@ -1,5 +1,5 @@
 import fontkit from "@cantoo/fontkit";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 
 /** A font that drawings can be lettered with. */
 export interface LetteringFont {

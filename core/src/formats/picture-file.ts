@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 
 /** A picture that can be put on sheets. */
 export interface PictureFile {

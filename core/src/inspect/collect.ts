@@ -1,92 +1,129 @@
-import { pathBox, textBox, type BoxMm, type Drawing } from "../drawing";
-import type { Marks, Report, RuleMeta } from "../rules";
+import { digest } from "../base/digest";
+import { boxAround, markBox, type BoxMm, type Change, type Drawing, type Marks, type Shape } from "../drawing";
+import type { Report, Rule } from "../rules";
 import type { Severity } from "../standard";
-import type { Finding } from "./finding";
+import { MOST_PLACES, MOST_SHAPES, type Finding, type FoundOn } from "./finding";
 
-interface Pending {
-  readonly meta: RuleMeta;
+interface Gathered {
+  readonly rule: Rule;
   readonly severity: Severity;
   readonly report: Report;
   readonly marks: Marks[];
+  readonly mend: Change[];
+  readonly shapes: Shape[];
 }
 
-/** Gathers reports; those of one kind on one layer become one finding with all its places. */
+/** Gathers reports; those that say the same of one layer become one finding with all its places. */
 export class Collector {
-  private readonly pending = new Map<string, Pending>();
+  private readonly gathered = new Map<string, Gathered>();
 
   constructor(private readonly drawing: Drawing) {}
 
-  add(meta: RuleMeta, severity: Severity, report: Report): void {
-    const { page, layer, measured, expected } = report;
-    const name = layer === undefined ? "" : (this.drawing.layers[layer]?.name ?? " ");
-    const key = JSON.stringify([
-      meta.id,
-      page,
-      name,
-      typeof measured === "number" ? measured.toFixed(2) : measured,
-      expected,
-      report.mend?.kind,
-    ]);
-    const known = this.pending.get(key);
-    if (known && report.marks) known.marks.push(report.marks);
-    else if (!known) this.pending.set(key, { meta, severity, report, marks: report.marks ? [report.marks] : [] });
+  add(rule: Rule, severity: Severity, report: Report): void {
+    const key = this.keyOf(rule, report);
+    const known = this.gathered.get(key) ?? { rule, severity, report, marks: [], mend: [], shapes: [] };
+    this.gathered.set(key, known);
+    if (report.marks) known.marks.push(report.marks);
+    known.mend.push(...(report.mend ?? []));
+    known.shapes.push(...(report.shapes ?? []).slice(0, MOST_SHAPES - known.shapes.length));
   }
 
-  findings(): Finding[] {
-    return [...this.pending.values()].map((pending) => this.finish(pending));
+  /** Takes over what another gathered of one rule. */
+  takeOver(other: Collector): void {
+    for (const [key, gathered] of other.gathered) this.gathered.set(key, gathered);
   }
 
-  private finish({ meta, severity, report, marks }: Pending): Finding {
-    const { message, page, layer, marks: _marks, ...rest } = report;
-    const count = Math.max(
-      1,
-      marks.reduce((sum, each) => sum + each.rows.length, 0),
+  /**
+   * What a finding is known by: the rule, the layer, what was measured and what was expected, and the
+   * place where each place is a departure of its own. Nothing in it depends on the order of marks in
+   * the file, so that the same finding is known again in the file's next version.
+   */
+  private keyOf({ id }: Rule, report: Report): string {
+    const { page, layer, measured, expected, placed, mend } = report;
+    const place = placed ? this.box(page, this.places(report.marks ? [report.marks] : [], page, 1)) : undefined;
+    return digest(
+      JSON.stringify([
+        id,
+        page,
+        // A layer called “no layer” is not the same as none.
+        layer === undefined ? null : (this.drawing.layers[layer]?.name ?? -1),
+        figure(measured),
+        figure(expected),
+        mend ? mend[0]?.kind : null,
+        place ? [place.x, place.y, place.width, place.height].map(Math.round) : null,
+      ]),
     );
-    const places = this.places(page, marks);
-    return {
-      rule: meta.id,
-      severity,
-      page,
-      ...(layer === undefined
-        ? {}
-        : { layerId: layer, ...(layer < 0 ? {} : { layer: this.drawing.layers[layer]?.name ?? "" }) }),
-      message: message(count),
-      ...rest,
-      count,
-      marks,
-      boxMm: this.box(page, places),
-      placesMm: places,
-    };
   }
 
-  private places(pageIndex: number, marks: readonly Marks[]): Float32Array {
+  findings(): { readonly findings: Finding[]; readonly foundOn: ReadonlyMap<string, FoundOn> } {
+    const foundOn = new Map<string, FoundOn>();
+    const findings = [...this.gathered].map(([key, { rule, severity, report, marks, mend, shapes }]): Finding => {
+      foundOn.set(key, { marks, mend });
+      const { message, page, layer, measured, expected, unit, suggestions } = report;
+      const count = Math.max(
+        1,
+        marks.reduce((sum, each) => sum + each.rows.length, 0),
+      );
+      const name = layer === undefined ? undefined : this.drawing.layers[layer]?.name;
+      const places = this.places(marks, page, count);
+      return {
+        key,
+        rule: rule.id,
+        title: rule.title,
+        severity,
+        page,
+        ...(name === undefined ? {} : { layer: name }),
+        message: message(count),
+        ...(measured === undefined ? {} : { measured }),
+        ...(expected === undefined ? {} : { expected }),
+        ...(unit === undefined ? {} : { unit }),
+        ...(mend[0] ? { mend: mend[0].kind } : {}),
+        ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
+        count,
+        boxMm: this.box(page, places),
+        placesMm: Array.from(places.subarray(0, MOST_PLACES * 4), thousandth),
+        ...(shapes.length === 0 ? {} : { shapes }),
+      };
+    });
+    return { findings, foundOn };
+  }
+
+  /** Boxes of marks, four numbers each. */
+  private places(marks: readonly Marks[], pageIndex: number, count: number): Float64Array {
     const page = this.drawing.pages[pageIndex - 1];
-    const places = new Float32Array(marks.reduce((sum, each) => sum + each.rows.length, 0) * 4);
-    if (!page) return places;
+    if (!page || marks.length === 0) return new Float64Array(0);
+    const places = new Float64Array(
+      Math.max(
+        count,
+        marks.reduce((sum, { rows }) => sum + rows.length, 0),
+      ) * 4,
+    );
     let at = 0;
     for (const { of, rows } of marks) {
       for (const row of rows) {
-        const box = of === "paths" ? pathBox(page.paths, row) : textBox(page.texts, row);
-        places[at++] = box.x;
-        places[at++] = box.y;
-        places[at++] = box.width;
-        places[at++] = box.height;
+        const { x, y, width, height } = markBox(page, of, row);
+        places.set([x, y, width, height], at);
+        at += 4;
       }
     }
-    return places;
+    return places.subarray(0, at);
   }
 
-  private box(pageIndex: number, places: Float32Array): BoxMm {
+  private box(pageIndex: number, places: Float64Array): BoxMm {
     const page = this.drawing.pages[Math.max(0, pageIndex - 1)];
-    if (places.length === 0) return { x: 0, y: 0, width: page?.widthMm ?? 0, height: page?.heightMm ?? 0 };
-    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = 0; i < places.length; i += 4) {
-      const [x = 0, y = 0, width = 0, height = 0] = [places[i], places[i + 1], places[i + 2], places[i + 3]];
-      minX = Math.min(minX, x);
-      minY = Math.min(minY, y);
-      maxX = Math.max(maxX, x + width);
-      maxY = Math.max(maxY, y + height);
-    }
-    return { x: minX, y: minY, width: maxX - minX, height: maxY - minY };
+    const { x, y, width, height } = boxAround(places) ?? {
+      x: 0,
+      y: 0,
+      width: page?.widthMm ?? 0,
+      height: page?.heightMm ?? 0,
+    };
+    return { x: thousandth(x), y: thousandth(y), width: thousandth(width), height: thousandth(height) };
   }
 }
+
+/** Places are told to a thousandth of a millimetre. */
+const thousandth = (value: number): number => Math.round(value * 1000) / 1000;
+
+/** Figures that differ by less than what is printed are the same. */
+const figure = (value: number | string | undefined): string | null =>
+  value === undefined ? null : typeof value === "number" ? value.toFixed(2) : value;

@@ -12,34 +12,11 @@ import {
 import type { Finding } from "./finding";
 import { inspect } from "./inspect";
 
-/** A finding that a change of the standard brings or takes away, with the marks it came to. */
-export interface ChangedFinding {
-  readonly rule: string;
-  readonly severity: Finding["severity"];
-  readonly page: number;
-  readonly layer?: string;
-  readonly message: string;
-  readonly count: number;
-}
-
 /** What a standard would find on one drawing that the other does not, and the reverse. */
 export interface Effect {
-  readonly gained: readonly ChangedFinding[];
-  readonly lost: readonly ChangedFinding[];
+  readonly gained: readonly Finding[];
+  readonly lost: readonly Finding[];
 }
-
-/** One finding is the same under two standards when it is about the same thing and measured the same. */
-const identity = ({ rule, page, layer, measured }: Finding): string =>
-  JSON.stringify([rule, page, layer ?? null, measured ?? null]);
-
-const told = ({ rule, severity, page, layer, message, count }: Finding): ChangedFinding => ({
-  rule,
-  severity,
-  page,
-  ...(layer === undefined ? {} : { layer }),
-  message,
-  count,
-});
 
 /**
  * Judges a kept drawing by both standards and gives what differs. A finding that changes its
@@ -50,12 +27,11 @@ export function effectOn(drawing: Drawing, before: OfficeStandard, after: Office
 }
 
 export function effectOf(was: readonly Finding[], is: readonly Finding[]): Effect {
-  const key = (finding: Finding): string =>
-    `${identity(finding)} ${finding.severity} ${String(finding.expected ?? "")}`;
-  const [a, b] = [new Set(was.map(key)), new Set(is.map(key))];
+  const known = ({ key, severity }: Finding): string => `${key} ${severity}`;
+  const [a, b] = [new Set(was.map(known)), new Set(is.map(known))];
   return {
-    gained: is.filter((finding) => !a.has(key(finding))).map(told),
-    lost: was.filter((finding) => !b.has(key(finding))).map(told),
+    gained: is.filter((finding) => !a.has(known(finding))),
+    lost: was.filter((finding) => !b.has(known(finding))),
   };
 }
 
@@ -124,12 +100,11 @@ function onlyChanged(before: OfficeStandard, after: OfficeStandard, part: string
   }
   if (part === "naming.layers") return { ...before, naming: { ...before.naming, layers: after.naming.layers } };
   if (part === "naming.sheets") return { ...before, naming: { ...before.naming, sheets: after.naming.sheets } };
-  const { name, units, tolerances, legendOrder, naming } = after;
+  const { name, units, legendOrder, naming } = after;
   return {
     ...before,
     name,
     units,
-    tolerances,
     legendOrder,
     naming: {
       ...before.naming,

@@ -1,8 +1,8 @@
-import type { Drawing, Page } from "../drawing";
-import { Scale } from "../quantity";
-import { marksPerLayer, strokeLooks, textLooks } from "../recognise/looks";
-import { RULES, type JudgeContext, type PageFacts, type Rule } from "../rules";
-import { SEVERITIES, StandardLookup, type OfficeStandard } from "../standard";
+import type { Drawing } from "../drawing";
+import type { Scale } from "../quantity";
+import { FileFacts } from "../recognise/recogniser";
+import { RULES, unmet, type Rule } from "../rules";
+import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard";
 import { Collector } from "./collect";
 import type { Finding, Inspected, NotJudged } from "./finding";
 
@@ -11,55 +11,44 @@ export interface InspectOptions {
   readonly scale?: Scale;
   /** The drawing kind, where the caller knows it: its pens and scales go before the general ones. */
   readonly kind?: string;
+  /** The rules to judge by; all unless said. */
+  readonly rules?: readonly Rule[];
 }
 
 /** Judges a drawing by an edition: every rule that is on, over every page. Pure. */
 export function inspect(drawing: Drawing, standard: OfficeStandard, options: InspectOptions = {}): Inspected {
-  const lookup = new StandardLookup(standard, options.kind);
+  const file = new FileFacts(drawing, new StandardLookup(standard, options.kind), options.scale);
   const collector = new Collector(drawing);
   const notJudged: NotJudged[] = [];
-  const pages = drawing.pages.map((page) => factsOf(drawing, page, options));
-  const entries = drawing.layers.map((layer) => lookup.layer(layer.name));
-  for (const rule of RULES) {
-    const severity = severityOf(rule, standard);
+  for (const rule of options.rules ?? RULES) {
+    const severity = severityIn(standard, rule);
     if (severity === "off") continue;
-    const context: JudgeContext = {
-      drawing,
-      pages,
-      standard: lookup,
-      entryOf: (layer) => entries[layer],
-      report: (report) => collector.add(rule.meta, severity, report),
-      notJudged: (reason) => void notJudged.push({ rule: rule.meta.id, reason }),
-    };
-    rule.judge(context);
+    const reason = judge(rule, severity, file, collector);
+    if (reason !== undefined) notJudged.push({ rule: rule.id, title: rule.title, reason });
   }
-  return { findings: sorted(collector.findings()), notJudged };
+  const { findings, foundOn } = collector.findings();
+  return { findings: sorted(findings), notJudged, foundOn };
 }
 
-const severityOf = (rule: Rule, standard: OfficeStandard): Finding["severity"] | "off" =>
-  (Object.hasOwn(standard.rules, rule.meta.id) ? standard.rules[rule.meta.id]?.severity : undefined) ??
-  rule.meta.severity;
-
-function factsOf(drawing: Drawing, page: Page, options: InspectOptions): PageFacts {
-  const stated = options.scale ?? statedScale(page);
-  return {
-    page,
-    strokes: strokeLooks(page),
-    texts: textLooks(page),
-    marksPerLayer: marksPerLayer(page, drawing.layers.length),
-    ...(stated ? { stated } : {}),
-  };
-}
-
-/** The scale that the file states for the largest part of the page. */
-export function statedScale(page: Page): Scale | undefined {
-  const largest = [...page.viewports].sort(
-    (a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height,
-  )[0];
-  if (!largest) return undefined;
-  const ratio = largest.buildingPerPaper;
-  const whole = Math.round(ratio);
-  return Scale.of(Math.abs(ratio - whole) < 1e-4 * ratio && whole > 0 ? whole : Number(ratio.toPrecision(8)));
+/** Judges one rule; gives the reason why it could not be, where it could not. */
+function judge(rule: Rule, severity: Finding["severity"], file: FileFacts, collector: Collector): string | undefined {
+  try {
+    const missing = unmet(rule.needs, file);
+    if (missing !== undefined) return missing;
+    const own = new Collector(file.drawing);
+    rule.judge({
+      file,
+      pages: file.pages,
+      valueOf: (parameter) => file.valueOf(parameter),
+      report: (report) => own.add(rule, severity, report),
+    });
+    collector.takeOver(own);
+    return undefined;
+  } catch (error) {
+    // One rule that fails must not keep the others from being judged; what it had found so far is not told.
+    const why = error instanceof Error ? error.message : String(error);
+    return `The rule ${rule.id} failed on this drawing (${why}). Please report the file.`;
+  }
 }
 
 function sorted(findings: Finding[]): Finding[] {

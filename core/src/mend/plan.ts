@@ -1,12 +1,12 @@
-import type { Drawing, DrawingChanges, PageChanges } from "../drawing";
-import type { Finding } from "../inspect";
-import { isLineType } from "../recognise/line-types";
-import type { OfficeStandard } from "../standard";
+import { counted } from "../base/words";
+import type { Change, ChangeKind } from "../drawing";
+import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
 export interface MendDone {
   readonly rule: string;
-  readonly mend: string;
+  readonly title: string;
+  readonly mend: ChangeKind;
   readonly page: number;
   readonly layer?: string;
   readonly count: number;
@@ -17,84 +17,99 @@ export interface MendDone {
 
 /** What a set of findings asks to change, and in what words. */
 export interface Plan {
-  readonly changes: DrawingChanges;
+  readonly changes: readonly Change[];
   readonly done: readonly MendDone[];
 }
 
-type Draft = { -readonly [K in keyof PageChanges]: PageChanges[K] extends readonly (infer T)[] ? T[] : PageChanges[K] };
-
-/** Turns findings that carry a mend into changes. `chosen` leaves some of them out. */
-export function planMends(
-  drawing: Drawing,
-  findings: readonly Finding[],
-  standard: OfficeStandard,
-  chosen: (finding: Finding) => boolean = () => true,
-): Plan {
-  const layerNames = new Map<number, string>();
-  const pages = new Map<number, Draft>();
-  const done: MendDone[] = [];
-  const draftOf = (page: number): Draft => {
-    const known = pages.get(page) ?? { page, widths: [], dashes: [], heights: [] };
-    pages.set(page, known);
-    return known;
-  };
-  for (const finding of findings) {
-    if (!finding.mend || !chosen(finding)) continue;
-    if (finding.mend.kind === "rename") layerNames.set(finding.mend.layer, finding.mend.to);
-    else setOnMarks(drawing, standard, finding, draftOf(finding.page));
-    done.push(inWords(finding));
-  }
-  return { changes: { layerNames, pages: [...pages.values()] }, done };
-}
-
-function setOnMarks(drawing: Drawing, standard: OfficeStandard, { mend, marks, page }: Finding, draft: Draft): void {
-  for (const { rows } of marks) {
-    if (mend?.kind === "set-width") {
-      draft.widths.push({ rows, widthMm: mend.widthMm });
-      draft.dashes.push(...dashesInStep(drawing, standard, page, rows, mend.widthMm));
-    } else if (mend?.kind === "set-line-type") draft.dashes.unshift({ rows, dashMm: mend.dashMm });
-    else if (mend?.kind === "set-height") draft.heights.push({ rows, heightMm: mend.heightMm });
-  }
-}
-
 /**
- * Dashes are multiples of the line width. Where a line is dashed rightly for the width it had,
- * the dashes go with the width; those of a finding of their own come first and win.
+ * Brings the mends of findings together. What two findings would set differently on one mark is
+ * set as the first says; the other waits for the next pass, where it is judged again.
  */
-function dashesInStep(
-  drawing: Drawing,
-  standard: OfficeStandard,
-  pageIndex: number,
-  rows: Uint32Array,
-  widthMm: number,
-): PageChanges["dashes"] {
-  const paths = drawing.pages[pageIndex - 1]?.paths;
-  const first = rows[0];
-  if (!paths || first === undefined) return [];
-  const [dash, was] = [drawing.dashes[paths.dash[first] ?? 0] ?? [], paths.widthMm[first] ?? 0];
-  if (dash.length === 0 || was <= 0) return [];
-  const share = standard.tolerances.dashShare;
-  const fits = (width: number) => standard.lineTypes.find((type) => isLineType(dash, type, width, false, share));
-  const type = fits(was);
-  if (!type || fits(widthMm)) return [];
-  return [{ rows, dashMm: type.pattern.map((each) => each * widthMm) }];
+export function planMends({ findings, foundOn }: Inspected, chosen: (finding: Finding) => boolean = () => true): Plan {
+  const taken = new Taken();
+  const changes: Change[] = [];
+  const done: MendDone[] = [];
+  for (const finding of inOrder(findings)) {
+    const mend = mendOf(finding, foundOn);
+    if (mend.length === 0 || !chosen(finding) || !taken.take(mend)) continue;
+    changes.push(...mend);
+    done.push(inWords(finding, mend));
+  }
+  return { changes, done };
 }
 
-function inWords(finding: Finding): MendDone {
-  const { mend, rule, page, layer, count } = finding;
+const mendOf = ({ key }: Finding, foundOn: ReadonlyMap<string, FoundOn>): readonly Change[] =>
+  foundOn.get(key)?.mend ?? [];
+
+/** A finding of its own about the line type goes before dashes that only keep step with a width. */
+const inOrder = (findings: readonly Finding[]): readonly Finding[] => [
+  ...findings.filter((finding) => finding.mend !== "set-width"),
+  ...findings.filter((finding) => finding.mend === "set-width"),
+];
+
+/** What is already to be set: by kind of change and page, a value for each row (or layer). */
+class Taken {
+  private readonly set = new Map<string, Map<number, string>>();
+
+  /** Takes changes, all of them or none: none where one of them would set a mark otherwise than it is to be set. */
+  take(changes: readonly Change[]): boolean {
+    const clashes = changes.some((change) => {
+      const known = this.set.get(placeOf(change));
+      const value = valueOf(change);
+      return known !== undefined && rowsOf(change).some((row) => (known.get(row) ?? value) !== value);
+    });
+    if (clashes) return false;
+    for (const change of changes) {
+      const known = this.set.get(placeOf(change)) ?? new Map<number, string>();
+      this.set.set(placeOf(change), known);
+      const value = valueOf(change);
+      rowsOf(change).forEach((row) => known.set(row, value));
+    }
+    return true;
+  }
+}
+
+const placeOf = (change: Change): string => (change.kind === "rename" ? "rename" : `${change.kind} ${change.page}`);
+const rowsOf = (change: Change): Uint32Array => (change.kind === "rename" ? Uint32Array.of(change.layer) : change.rows);
+
+function valueOf(change: Change): string {
+  switch (change.kind) {
+    case "rename":
+      return change.to;
+    case "set-width":
+      return String(change.widthMm);
+    case "set-line-type":
+      return change.dashMm.join(" ");
+    case "set-height":
+      return `${change.heightMm} ${change.about ?? 0}`;
+  }
+}
+
+/** What was done, in words. */
+const DONE: Readonly<Record<ChangeKind, string>> = {
+  rename: "layer renamed",
+  "set-width": "line width set",
+  "set-line-type": "line type set",
+  "set-height": "lettering height set",
+};
+
+function inWords(finding: Finding, [first]: readonly Change[]): MendDone {
+  const { rule, title, page, layer, count } = finding;
+  const kind = first?.kind ?? "rename";
   const unit = finding.unit ? ` ${finding.unit}` : "";
-  const to = mend?.kind === "rename" ? mend.to : `${finding.expected ?? ""}${unit}`;
+  const to = first?.kind === "rename" ? first.to : `${finding.expected ?? ""}${unit}`;
   const from = `${finding.measured ?? ""}${unit}`;
-  const where = layer === undefined ? "" : ` on ${layer}`;
-  const what = {
-    rename: "layer renamed",
-    "set-width": "line width set",
-    "set-line-type": "line type set",
-    "set-height": "lettering height set",
-  }[mend?.kind ?? "rename"];
-  const message =
-    mend?.kind === "rename"
-      ? `${what}: ${from} → ${to}`
-      : `${what}${where}: ${from} → ${to} (${count.toLocaleString("en")} ${count === 1 ? "mark" : "marks"})`;
-  return { rule, mend: mend?.kind ?? "", page, ...(layer === undefined ? {} : { layer }), count, from, to, message };
+  const where = layer === undefined || kind === "rename" ? "" : ` on ${layer}`;
+  const many = kind === "rename" ? "" : ` (${counted(count, "mark")})`;
+  return {
+    rule,
+    title,
+    mend: kind,
+    page,
+    ...(layer === undefined ? {} : { layer }),
+    count,
+    from,
+    to,
+    message: `${DONE[kind]}${where}: ${from} → ${to}${many}`,
+  };
 }

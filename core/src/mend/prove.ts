@@ -1,41 +1,38 @@
-import type { Drawing, DrawingChanges, Page } from "../drawing";
+import type { Change, ChangeKind, Drawing, Page } from "../drawing";
 
 /** Two coordinates nearer than this are the same. Millimetres. */
 const SAME_MM = 0.001;
 
-/** Rows of a page that a mend was meant to change. */
-interface Meant {
-  readonly widths: ReadonlySet<number>;
-  readonly dashes: ReadonlySet<number>;
-  readonly heights: ReadonlySet<number>;
-}
+/** Asks whether a row of a page was meant to be changed in one way. */
+type Meant = (kind: Exclude<ChangeKind, "rename">, row: number) => boolean;
 
 /** All that has been changed since the original, over several passes. */
 export class ChangeLog {
-  private readonly pages = new Map<number, { widths: Set<number>; dashes: Set<number>; heights: Set<number> }>();
+  /** Rows by page and kind of change. */
+  private readonly rows = new Map<string, Set<number>>();
   private readonly names = new Map<number, string>();
 
   constructor(private readonly original: Drawing) {}
 
   /** Notes the changes of one pass over `drawing`, whose layers may already have fewer entries than the original's. */
-  note(drawing: Drawing, changes: DrawingChanges): void {
-    for (const [layer, name] of changes.layerNames) {
-      const was = drawing.layers[layer]?.name;
-      this.original.layers.forEach((each, id) => {
-        if ((this.names.get(id) ?? each.name) === was) this.names.set(id, name);
-      });
-    }
-    for (const { page, widths, dashes, heights } of changes.pages) {
-      const known = this.pages.get(page) ?? { widths: new Set(), dashes: new Set(), heights: new Set() };
-      this.pages.set(page, known);
-      for (const { rows } of widths) rows.forEach((row) => known.widths.add(row));
-      for (const { rows } of dashes) rows.forEach((row) => known.dashes.add(row));
-      for (const { rows } of heights) rows.forEach((row) => known.heights.add(row));
+  note(drawing: Drawing, changes: readonly Change[]): void {
+    for (const change of changes) {
+      if (change.kind === "rename") {
+        const was = drawing.layers[change.layer]?.name;
+        this.original.layers.forEach((each, id) => {
+          if ((this.names.get(id) ?? each.name) === was) this.names.set(id, change.to);
+        });
+        continue;
+      }
+      const key = `${change.page} ${change.kind}`;
+      const known = this.rows.get(key) ?? new Set();
+      this.rows.set(key, known);
+      change.rows.forEach((row) => known.add(row));
     }
   }
 
-  meant(page: number): Meant {
-    return this.pages.get(page) ?? { widths: new Set(), dashes: new Set(), heights: new Set() };
+  meantOn(page: number): Meant {
+    return (kind, row) => this.rows.get(`${page} ${kind}`)?.has(row) ?? false;
   }
 
   /** The name that a layer of the original should bear now. */
@@ -65,12 +62,12 @@ function pathDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
     return [`There were ${a.count} painted lines and are now ${b.count}.`];
   const moved = a.points.findIndex((value, i) => !(Math.abs(value - (b.points[i] ?? NaN)) <= SAME_MM));
   if (moved >= 0) return [`A line has moved (coordinate ${moved}).`];
-  const meant = log.meant(page.index);
+  const meant = log.meantOn(page.index);
   for (let row = 0; row < a.count; row++) {
     if (layerNow(after, b.layer[row]) !== layerMeant(a.layer[row], log)) return [`Line ${row} is on another layer.`];
     const widthKept = Math.abs((a.widthMm[row] ?? 0) - (b.widthMm[row] ?? 0)) <= SAME_MM;
-    if (!widthKept && !meant.widths.has(row)) return [`Line ${row} has another width.`];
-    if (!meant.dashes.has(row) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[row] ?? 0]))
+    if (!widthKept && !meant("set-width", row)) return [`Line ${row} has another width.`];
+    if (!meant("set-line-type", row) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[row] ?? 0]))
       return [`Line ${row} has another line type.`];
     if (
       a.strokeColour[row] !== b.strokeColour[row] ||
@@ -85,15 +82,14 @@ function pathDifferences(before: Drawing, after: Drawing, page: Page, other: Pag
 function textDifferences(before: Drawing, after: Drawing, page: Page, other: Page, log: ChangeLog): string[] {
   const [a, b] = [page.texts, other.texts];
   if (a.count !== b.count) return [`There were ${a.count} strings and are now ${b.count}.`];
-  const meant = log.meant(page.index);
+  const meant = log.meantOn(page.index);
   for (let row = 0; row < a.count; row++) {
     if (a.strings[row] !== b.strings[row]) return [`String ${row} reads differently.`];
     if (layerNow(after, b.layer[row]) !== layerMeant(a.layer[row], log)) return [`String ${row} is on another layer.`];
-    if (!meant.heights.has(row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM)
+    if (!meant("set-height", row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM)
       return [`String ${row} has another height.`];
     // Strings of one line that were resized alike move with each other's ends; all others stay.
-    const goesOn =
-      meant.heights.has(row) && meant.heights.has(row - 1) && page.source.texts.carried[a.source[row] ?? 0] === 1;
+    const goesOn = meant("set-height", row) && meant("set-height", row - 1) && a.runsOn[row] === 1;
     const off = Math.max(
       Math.abs((a.anchors[row * 2] ?? 0) - (b.anchors[row * 2] ?? 0)),
       Math.abs((a.anchors[row * 2 + 1] ?? 0) - (b.anchors[row * 2 + 1] ?? 0)),

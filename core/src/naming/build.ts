@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import type { NameField, NameGrammar } from "./grammar";
 import { parseName } from "./parse";
 

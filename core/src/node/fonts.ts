@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { readFontFile, type LetteringFont } from "../formats/font-file";
-import { must } from "../problem";
+import { must } from "../base/result";
 
 /** The fonts that come with Hemstitch, each with its licence beside it. */
 export const SHIPPED_FONTS: Readonly<Record<string, string>> = {

@@ -1,5 +1,5 @@
 import { inflateSync } from "node:zlib";
-import type { InflateFn } from "../formats/pdf";
+import type { InflateFn } from "../formats/format";
 
 /** Unpacks with the zlib that Node.js brings; several times faster than the portable one. */
 export const nodeInflate: InflateFn = (bytes, limit) => {

@@ -3,5 +3,5 @@ export type { LengthStyle, LengthUnit } from "./length";
 export { formatScale, onBuilding, onPaper, parseScale, Scale } from "./scale";
 export { offFrom, PAPER_SIZES, paperSize } from "./paper";
 export type { PaperSize } from "./paper";
-export { bad, good, must } from "../problem";
-export type { Problem, Result } from "../problem";
+export { bad, good, must } from "../base/result";
+export type { Problem, Result } from "../base/result";

@@ -1,5 +1,5 @@
 import Fraction from "fraction.js";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 
 /** Units a length can be written in. */
 export type LengthUnit = "mm" | "cm" | "m" | "km" | "in" | "ft" | "pt";

@@ -1,5 +1,5 @@
 import Fraction from "fraction.js";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import { formatLength, Length, parseLength, plainWriting } from "./length";
 
 /** How many times larger the building is than its drawing. `1:100` has 100. Exact, never a bare number. */

@@ -1,4 +1,5 @@
 import { PAINT, type Page } from "../drawing";
+import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Strokes of one layer that plot alike. Rules judge a look once, not each of its marks. */
 export interface StrokeLook {
@@ -95,14 +96,18 @@ export function textLooks(page: Page): TextLook[] {
   });
 }
 
-/** Rows on each layer that has any mark, hidden ones too; index 0 stands for “no layer”. */
-export function marksPerLayer(page: Page, layerCount: number): Uint32Array {
-  const counts = new Uint32Array(layerCount + 1);
-  const add = (layer: number): void => {
-    counts[layer + 1] = (counts[layer + 1] ?? 0) + 1;
-  };
-  page.paths.layer.forEach(add);
-  page.texts.layer.forEach(add);
-  for (const image of page.images) add(image.layer);
-  return counts;
-}
+export const STROKE_LOOKS: PageRecogniser<StrokeLook> = {
+  id: "stroke-looks",
+  on: "page",
+  finds: "lines that plot alike",
+  from: "the layer, width and dashes of each visible stroke",
+  find: ({ page }) => strokeLooks(page).map((look) => measuredOn(page.index, look, { of: "paths", rows: look.rows })),
+};
+
+export const TEXT_LOOKS: PageRecogniser<TextLook> = {
+  id: "text-looks",
+  on: "page",
+  finds: "lettering that plots alike",
+  from: "the layer, font and height of capitals of each visible string",
+  find: ({ page }) => textLooks(page).map((look) => measuredOn(page.index, look, { of: "texts", rows: look.rows })),
+};

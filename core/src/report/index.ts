@@ -2,3 +2,4 @@ export { findingJson, layersOnPage, reportJson, strokeCount, totals } from "./js
 export type { ReportedFile } from "./json";
 export { makeManual } from "./manual";
 export type { ManualRequest } from "./manual";
+export { rulePages } from "./rule-pages";

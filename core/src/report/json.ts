@@ -1,6 +1,8 @@
-import { PAINT, type BoxMm, type Drawing, type Page } from "../drawing";
+import { digest } from "../base/digest";
+import { PAINT, type BoxMm, type ChangeKind, type Drawing, type Page } from "../drawing";
 import { statedScale, type Finding, type Inspected } from "../inspect";
 import { formatScale, type Scale } from "../quantity";
+import { unreadable as UNREADABLE } from "../rules";
 import type { OfficeStandard } from "../standard";
 
 /** One inspected file for a report; `problem` stands for a file that could not be read. */
@@ -16,44 +18,22 @@ export interface ReportedFile {
 /** Figures in reports are millimetres to a thousandth. */
 const round = (value: number): number => Math.round(value * 1000) / 1000;
 
-const boxJson = ({ x, y, width, height }: BoxMm): BoxMm => ({
-  x: round(x),
-  y: round(y),
-  width: round(width),
-  height: round(height),
-});
-
 /** Mends by the short names of the report's contract. */
-const MEND_WORDS = { rename: "rename", "set-width": "set", "set-line-type": "set", "set-height": "set" } as const;
+const MEND_WORDS: Readonly<Record<ChangeKind, string>> = {
+  rename: "rename",
+  "set-width": "set",
+  "set-line-type": "set",
+  "set-height": "set",
+};
 
-export function findingJson(finding: Finding): Record<string, unknown> {
-  const { rule, severity, page, layer, message, measured, expected, unit, mend, count, suggestions, placesMm, boxMm } =
-    finding;
+/** A finding as the contract has it: `atMm` for its box, `places` a box each, the short name of its mend. */
+export function findingJson({ boxMm, placesMm, mend, ...finding }: Finding): Record<string, unknown> {
   const places: BoxMm[] = [];
-  for (let i = 0; i < placesMm.length; i += 4)
-    places.push(
-      boxJson({
-        x: placesMm[i] ?? 0,
-        y: placesMm[i + 1] ?? 0,
-        width: placesMm[i + 2] ?? 0,
-        height: placesMm[i + 3] ?? 0,
-      }),
-    );
-  return {
-    rule,
-    severity,
-    page,
-    ...(layer === undefined ? {} : { layer }),
-    atMm: boxJson(boxMm),
-    message,
-    ...(measured === undefined ? {} : { measured }),
-    ...(expected === undefined ? {} : { expected }),
-    ...(unit === undefined ? {} : { unit }),
-    ...(mend === undefined ? {} : { mend: MEND_WORDS[mend.kind] }),
-    count,
-    places,
-    ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
-  };
+  for (let i = 0; i < placesMm.length; i += 4) {
+    const [x = 0, y = 0, width = 0, height = 0] = placesMm.slice(i, i + 4);
+    places.push({ x, y, width, height });
+  }
+  return { ...finding, atMm: boxMm, ...(mend === undefined ? {} : { mend: MEND_WORDS[mend] }), places };
 }
 
 /** Stroked subpaths of a page. */
@@ -93,8 +73,10 @@ function fileJson({
   if (!drawing || !inspected) {
     const message = problem ?? "unreadable";
     const unreadable = {
-      rule: "file/unreadable",
-      severity: "stop",
+      rule: UNREADABLE.id,
+      title: UNREADABLE.title,
+      key: digest(JSON.stringify([UNREADABLE.id, sha256])),
+      severity: UNREADABLE.severity,
       page: 0,
       atMm: { x: 0, y: 0, width: 0, height: 0 },
       message,
@@ -109,7 +91,7 @@ function fileJson({
     pages: drawing.pages.map((page) => pageJson(drawing, page, given)),
     findings: inspected.findings.map(findingJson),
     notJudged: inspected.notJudged,
-    ...(drawing.notes.length > 0 ? { notes: drawing.notes } : {}),
+    ...(drawing.unread.length > 0 ? { notes: drawing.unread } : {}),
   };
 }
 

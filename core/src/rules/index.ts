@@ -1,40 +1,44 @@
-import { noLayers } from "./file/no-layers";
-import { UNREADABLE } from "./file/unreadable";
-import { defaultUsed } from "./layer/default-used";
-import { empty } from "./layer/empty";
-import { malformed } from "./layer/malformed";
-import { unregistered } from "./layer/unregistered";
-import { hairline } from "./line/hairline";
-import { typeNotLayers } from "./line/type-not-layers";
-import { typeUnknown } from "./line/type-unknown";
-import { widthNotPen } from "./line/width-not-pen";
-import { widthOffSeries } from "./line/width-off-series";
-import type { Rule, RuleMeta } from "./rule";
-import { unlisted } from "./scale/unlisted";
-import { size } from "./sheet/size";
-import { font } from "./text/font";
-import { height } from "./text/height";
+import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard";
+import { describeRules } from "./describe";
+import { FILE_RULES } from "./file";
+import { unreadable } from "./file/unreadable";
+import { LAYER_RULES } from "./layer";
+import { LINE_RULES } from "./line";
+import type { Rule } from "./rule";
+import { SCALE_RULES } from "./scale";
+import { SHEET_RULES } from "./sheet";
+import { TEXT_RULES } from "./text";
 
 /** All rules that are judged on drawings, in the order in which people read findings. */
 export const RULES: readonly Rule[] = [
-  noLayers,
-  malformed,
-  unregistered,
-  defaultUsed,
-  empty,
-  hairline,
-  widthOffSeries,
-  widthNotPen,
-  typeUnknown,
-  typeNotLayers,
-  height,
-  font,
-  size,
-  unlisted,
+  ...FILE_RULES,
+  ...LAYER_RULES,
+  ...LINE_RULES,
+  ...TEXT_RULES,
+  ...SHEET_RULES,
+  ...SCALE_RULES,
 ];
 
 /** Every rule that a finding can name. */
-export const RULE_METAS: readonly RuleMeta[] = [UNREADABLE, ...RULES.map((rule) => rule.meta)];
+export const ALL_RULES: readonly Rule[] = [unreadable, ...RULES];
 
-export { UNREADABLE };
-export type * from "./rule";
+const BY_ID: ReadonlyMap<string, Rule> = new Map(ALL_RULES.map((rule) => [rule.id, rule]));
+
+export const ruleOf = (id: string): Rule | undefined => BY_ID.get(id);
+
+/** The title of a rule; the id of one that is no longer there. */
+export const titleOf = (id: string): string => ruleOf(id)?.title ?? id;
+
+/** All of them as plain data. */
+export const RULE_BOOK: readonly DescribedRule[] = describeRules(ALL_RULES);
+
+/** All differences from one standard to another, with the rules called by their titles. */
+export const editionDifferences = (before: OfficeStandard, after: OfficeStandard): Difference[] =>
+  differences(before, after, RULE_BOOK);
+
+export { unreadable };
+export { FAMILIES, familyOf } from "./rule";
+export type { Family, JudgeContext, Report, Rule, RulePage } from "./rule";
+export { needInWords, unmet } from "./needs";
+export type { Need } from "./needs";
+export { settingProblems, settingsSchema } from "./settings";

@@ -1,23 +1,8 @@
-import type { Drawing, Page } from "../drawing";
-import type { Scale } from "../quantity";
-import type { StrokeLook, TextLook } from "../recognise/looks";
-import type { LayerEntry, Severity, StandardLookup } from "../standard";
-
-/** What can be done about a finding by machine. */
-export type MendKind = "rename" | "set-width" | "set-line-type" | "set-height";
-
-/** A mend as data: what to set, on which marks. */
-export type Mend =
-  | { readonly kind: "rename"; readonly layer: number; readonly to: string }
-  | { readonly kind: "set-width"; readonly widthMm: number }
-  | { readonly kind: "set-line-type"; readonly lineType: string; readonly dashMm: readonly number[] }
-  | { readonly kind: "set-height"; readonly heightMm: number };
-
-/** Marks a report is about: rows of a page's paths or texts. */
-export interface Marks {
-  readonly of: "paths" | "texts";
-  readonly rows: Uint32Array;
-}
+import type { Change, ChangeKind, Marks, Shape } from "../drawing";
+import type { FileFacts, PageFacts, Recogniser } from "../recognise/recogniser";
+import type { Parameter } from "../recognise/parameter";
+import type { Severity } from "../standard";
+import type { Need } from "./needs";
 
 /** What a rule reports. Reports of one rule, page, layer, measured and expected value become one finding. */
 export interface Report {
@@ -26,60 +11,79 @@ export interface Report {
   /** Index into the drawing's layers; -1 for “no layer”; left out where no layer is meant. */
   readonly layer?: number;
   readonly marks?: Marks;
+  /** Drawn geometry that shows what was measured. */
+  readonly shapes?: readonly Shape[];
+  /** Each place is a departure of its own, so the place tells two findings apart that are otherwise alike. */
+  readonly placed?: boolean;
   /** The finding's sentence, given how many marks it came to. */
   readonly message: (count: number) => string;
   readonly measured?: number | string;
   readonly expected?: number | string;
   readonly unit?: string;
-  readonly mend?: Mend;
+  /** What takes the departure away; all changes are of the kind that the rule says it mends by, or go with it. */
+  readonly mend?: readonly Change[];
   /** Good names that were probably meant, nearest first. */
   readonly suggestions?: readonly string[];
 }
 
-/** What is known of one page, worked out once for all rules. */
-export interface PageFacts {
-  readonly page: Page;
-  readonly strokes: readonly StrokeLook[];
-  readonly texts: readonly TextLook[];
-  /** Marks by layer index + 1; index 0 counts those on no layer. */
-  readonly marksPerLayer: Uint32Array;
-  /** The scale that the file or the caller states. */
-  readonly stated?: Scale;
-}
-
 /** What a rule judges by. */
 export interface JudgeContext {
-  readonly drawing: Drawing;
+  readonly file: FileFacts;
   readonly pages: readonly PageFacts[];
-  readonly standard: StandardLookup;
-  /** The register's entry for a layer of the drawing. */
-  entryOf(layer: number): LayerEntry | undefined;
+  /** What the edition says of one of the rule's parameters. */
+  valueOf(parameter: Parameter): number;
   report(report: Report): void;
-  /** The rule could not be judged here, and why. */
-  notJudged(reason: string): void;
 }
 
-export interface RuleMeta {
-  /** `family/name`, fixed for ever. */
-  readonly id: string;
-  readonly severity: Severity;
-  /** What the rule says, in one sentence. */
-  readonly title: string;
-  readonly mends?: MendKind;
-}
+/** The families of rules, in the order in which people read findings. */
+export const FAMILIES = {
+  file: "Files",
+  layer: "Layers",
+  line: "Lines",
+  hatch: "Hatches",
+  text: "Text",
+  dim: "Dimensions",
+  scale: "Scales",
+  sheet: "Sheets",
+  title: "Title blocks",
+  code: "Codes",
+  kind: "Drawing kinds",
+  build: "The building",
+  set: "Plan sets",
+  ref: "References",
+} as const;
+export type Family = keyof typeof FAMILIES;
 
-/** A rule compares what was measured with the edition and reports; it keeps nothing. */
+/** All that is to be said of a rule. Everything else that speaks of it is made from this. */
 export interface Rule {
-  readonly meta: RuleMeta;
+  /** `family/name`, fixed for ever. */
+  readonly id: `${Family}/${string}`;
+  /** The departure in a coordinator's words: “Lines without a width”. */
+  readonly title: string;
+  readonly severity: Severity;
+  /** What must be there to judge; what is not makes the rule “not judged”, with the reason. */
+  readonly needs: readonly Need[];
+  /** The recognisers that it reads. */
+  readonly reads: readonly Recogniser[];
+  /** Figures that an edition may set. */
+  readonly parameters: readonly Parameter[];
+  /** The kind of change that takes the departure away, where a machine can. */
+  readonly mends?: ChangeKind;
+  readonly page: RulePage;
   judge(context: JudgeContext): void;
 }
 
-/** `3 lines`, `1 line`. */
-export const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
+/** What the rule's page says: each a sentence or a few. */
+export interface RulePage {
+  readonly measures: string;
+  readonly why: string;
+  readonly right: string;
+  readonly wrong: string;
+  readonly cannotSee: string;
+  readonly mend: string;
+}
 
-/** A length for a message: at most three decimals. */
-export const mm = (value: number): string => `${Number(value.toFixed(3))} mm`;
+/** A rule as a value; judges nothing itself. */
+export const rule = (declared: Rule): Rule => declared;
 
-export const layerName = (context: JudgeContext, layer: number): string =>
-  context.drawing.layers[layer]?.name ?? "no layer";
+export const familyOf = (id: string): Family => id.slice(0, id.indexOf("/")) as Family;

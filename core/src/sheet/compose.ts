@@ -1,9 +1,9 @@
 import type { BoxMm } from "../drawing";
-import { editPdf, readPdf, type InflateFn, type ReadLimits } from "../formats/pdf";
+import { editDrawing, readDrawing, type InflateFn, type ReadLimits } from "../formats";
 import type { PictureFile } from "../formats/picture-file";
-import { PdfDrawing, type FontFile, type PdfPage } from "../formats/pdf/write";
-import { drawScaleBar, Lettered, scaleBar } from "../drawn";
-import { bad, good, type Result } from "../problem";
+import { PdfWriter, type FontFile, type PdfPage } from "../formats/pdf/write";
+import { drawScaleBar, Lettered, scaleBar } from "../plot";
+import { bad, good, type Result } from "../base/result";
 import { formatScale, type Scale } from "../quantity";
 import { StandardLookup, type FrameEntry, type OfficeStandard } from "../standard";
 import { extentOf } from "./extent";
@@ -63,7 +63,7 @@ const SCALE_MM = 2.5;
  */
 export async function composeSheet(request: SheetRequest): Promise<Result<ComposedSheet>> {
   const { frame, particulars, placements, standard, font, fonts = [] } = request;
-  const drawing = await PdfDrawing.create(
+  const drawing = await PdfWriter.create(
     font,
     [particulars["number"], particulars["title"]].filter(Boolean).join(" ") || frame.title,
     fonts,
@@ -136,9 +136,10 @@ async function placeOne(page: PdfPage, request: SheetRequest, placement: Placeme
     ...(request.limits ? { limits: request.limits } : {}),
     ...(request.inflate ? { inflate: request.inflate } : {}),
   };
-  const read = await readPdf(placement.bytes, options);
+  const read = await readDrawing(placement.bytes, options);
   if (!read.ok) return read;
-  const source = read.value.pages[0];
+  const { drawing, origin } = read.value;
+  const source = drawing.pages[0];
   const extent = source && extentOf(source);
   if (!source || !extent)
     return bad("nothing-to-place", `The drawing “${placement.title}” has nothing on it.`, {
@@ -148,7 +149,7 @@ async function placeOne(page: PdfPage, request: SheetRequest, placement: Placeme
   const restyled =
     Math.abs(factor - 1) < 1e-9
       ? good(placement.bytes)
-      : await editPdf(placement.bytes, read.value, keepOnPaper(read.value, source, factor), options);
+      : await editDrawing(placement.bytes, origin, keepOnPaper(drawing, { page: source, factor }), options);
   if (!restyled.ok) return restyled;
   const [width, height] = [extent.width * factor, extent.height * factor];
   const room = freeRoom(request.frame);
@@ -175,7 +176,7 @@ async function placeOne(page: PdfPage, request: SheetRequest, placement: Placeme
     title: placement.title,
     boxMm,
     fits: fits(request.frame, boxMm),
-    layers: read.value.layers.map((layer) => layer.name),
+    layers: drawing.layers.map((layer) => layer.name),
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Board, BoxMm } from "../drawing";
-import { drawLayerKey, KEY_ROW_MM, Lettered } from "../drawn";
+import { drawLayerKey, KEY_ROW_MM, Lettered } from "../plot";
 import type { FixedItemEntry, FrameEntry, LayerEntry, StandardLookup } from "../standard/plain";
 import { drawingArea, penOn } from "./frame";
 

@@ -1,5 +1,5 @@
 import type { Board, BoxMm } from "../drawing";
-import { Lettered } from "../drawn";
+import { Lettered } from "../plot";
 import type { FrameEntry, StandardLookup, TitleCellEntry } from "../standard/plain";
 
 /** What fills a title block, by field; a field that is missing or blank is shown as empty. */

@@ -1,6 +1,6 @@
 import { familyName } from "../drawing";
 import type { LetteringFont } from "../formats/font-file";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import type { OfficeStandard } from "../standard";
 
 /** The first font of the standard's lettering that is at hand; any where the standard takes any. */

@@ -12,12 +12,12 @@ import {
   styleLettering,
   type KeyLettering,
   type RowStops,
-} from "../drawn";
-import { PdfDrawing } from "../formats/pdf/write";
+} from "../plot";
+import { PdfWriter } from "../formats/pdf/write";
 import type { LetteringFont } from "../formats/font-file";
 import { letteringOf, otherFonts } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import { parseScale } from "../quantity";
 import {
   StandardLookup,
@@ -69,7 +69,7 @@ export async function makeStarter(
   if (!font.ok) return font;
   const sheet = new StarterSheet(standard, kind);
   const others = otherFonts(standard, fonts, font.value);
-  const pdf = await PdfDrawing.create(font.value, sheet.title, others);
+  const pdf = await PdfWriter.create(font.value, sheet.title, others);
   const page = pdf.addPage(sheet.widthMm, sheet.heightMm);
   sheet.draw(page);
   const scale = parseScale(kind?.scales[0] ?? "");

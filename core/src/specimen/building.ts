@@ -1,5 +1,5 @@
 import type { Point } from "../drawing";
-import { Lettered } from "../drawn";
+import { Lettered } from "../plot";
 import { parseSlope, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./made";

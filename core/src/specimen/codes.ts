@@ -1,5 +1,5 @@
 import type { Board, Point } from "../drawing";
-import { drawLeader, labelFrom, Lettered } from "../drawn";
+import { drawLeader, labelFrom, Lettered } from "../plot";
 import type { LabelPatternEntry, LegendCodeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
 import type { Specimen, SpecimenContext } from "./made";

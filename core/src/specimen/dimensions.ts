@@ -1,4 +1,4 @@
-import { drawLeader, drawRows, layRows, Lettered, styleLettering, type RowStops } from "../drawn";
+import { drawLeader, drawRows, layRows, Lettered, styleLettering, type RowStops } from "../plot";
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry } from "../standard/plain";
 import { drawPoche } from "./poche";

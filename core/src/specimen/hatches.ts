@@ -1,5 +1,5 @@
 import type { Point } from "../drawing";
-import { hatchLines, shade, startOf } from "../drawn";
+import { hatchLines, shade, startOf } from "../plot";
 import { hatchFactor, type HatchEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./made";
 

@@ -9,7 +9,7 @@ import {
   Lettered,
   penIn,
   scaleBar,
-} from "../drawn";
+} from "../plot";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
 import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
 import type { Specimen } from "./made";

@@ -1,5 +1,5 @@
 import type { Board } from "../drawing";
-import { penIn, plotsWith, shade } from "../drawn";
+import { penIn, plotsWith, shade } from "../plot";
 import type { LayerEntry, LineTypeEntry, PenEntry, PenScheduleEntry } from "../standard/plain";
 import { drawPlanFragment, FRAGMENT } from "./plan-fragment";
 import type { Specimen, SpecimenContext } from "./made";

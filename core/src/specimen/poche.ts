@@ -1,5 +1,5 @@
 import type { Board, Point } from "../drawing";
-import { hatchLines } from "../drawn";
+import { hatchLines } from "../plot";
 
 const SPACING_MM = 1.2;
 

@@ -1,4 +1,4 @@
-import { asSet, shortened, styleLettering } from "../drawn";
+import { asSet, shortened, styleLettering } from "../plot";
 import type { ReductionEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./made";
 

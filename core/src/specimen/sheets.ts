@@ -1,5 +1,5 @@
 import type { BoxMm } from "../drawing";
-import { drawScaleBar, Lettered, scaleBar } from "../drawn";
+import { drawScaleBar, Lettered, scaleBar } from "../plot";
 import { parseScale } from "../quantity";
 import type { FrameEntry, ScaleEntry, SheetSizeEntry, StandardNoteEntry } from "../standard/plain";
 import { drawFixedItems } from "../sheet/fixed-items";

@@ -1,4 +1,4 @@
-import { asSet, shortened, styleLettering } from "../drawn";
+import { asSet, shortened, styleLettering } from "../plot";
 import type { Board } from "../drawing";
 import type { FontEntry, TextStyleEntry } from "../standard/plain";
 import type { Specimen, SpecimenContext } from "./made";

@@ -1,5 +1,5 @@
 import { entriesOf, LIST_NAMES, type Entry, type ListName } from "./chapters";
-import type { OfficeStandard, SchemeEntry } from "./model";
+import type { OfficeStandard, RuleSetting, SchemeEntry } from "./model";
 import { STANDARD_FORMAT } from "./model/choices";
 import {
   PARTS,
@@ -64,12 +64,32 @@ function orderedChart({ showing, layers, kinds }: OfficeStandard): OfficeStandar
   return chart;
 }
 
+/** Rules by their ids, each with its figures by their names; a rule of which nothing was changed is left out. */
+function orderedRules(rules: OfficeStandard["rules"]): OfficeStandard["rules"] {
+  const said = Object.keys(rules)
+    .sort()
+    .map((id): [string, RuleSetting] => {
+      const { severity, parameters = {} } = rules[id] ?? {};
+      const names = Object.keys(parameters).sort();
+      return [
+        id,
+        {
+          ...(severity === undefined ? {} : { severity }),
+          ...(names.length > 0
+            ? { parameters: Object.fromEntries(names.map((name) => [name, parameters[name] ?? 0])) }
+            : {}),
+        },
+      ];
+    });
+  return Object.fromEntries(said.filter(([, setting]) => Object.keys(setting).length > 0));
+}
+
 /**
  * The one way of writing a standard down: everything in its order, nothing that says nothing. Two
  * standards that say the same are the same text, whichever way they came.
  */
 export function canonical(standard: OfficeStandard): OfficeStandard {
-  const { naming, tolerances, rules } = standard;
+  const { naming, rules } = standard;
   const lists = Object.fromEntries(
     LIST_NAMES.map((list) => [list, entriesOf(standard, list).map((entry) => orderedEntry(list, entry))]),
   );
@@ -87,17 +107,7 @@ export function canonical(standard: OfficeStandard): OfficeStandard {
     ...lists,
     showing: orderedChart(standard),
     legendOrder: [...standard.legendOrder],
-    tolerances: {
-      widthMm: tolerances.widthMm,
-      heightShare: tolerances.heightShare,
-      dashShare: tolerances.dashShare,
-      sheetMm: tolerances.sheetMm,
-    },
-    rules: Object.fromEntries(
-      Object.keys(rules)
-        .sort()
-        .map((id) => [id, { severity: rules[id]?.severity ?? "off" }]),
-    ),
+    rules: orderedRules(rules),
   } as unknown as OfficeStandard;
 }
 

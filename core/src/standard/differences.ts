@@ -1,6 +1,7 @@
 import { entriesOf, keyOf, LIST_NAMES, LISTS, type Entry, type ListName } from "./chapters";
 import { canonical } from "./canonical";
-import type { OfficeStandard, SchemeEntry } from "./model";
+import type { OfficeStandard, RuleSetting, SchemeEntry } from "./model";
+import { figureInWords, type DescribedRule } from "./rule-settings";
 import { inWords, PARTS, PROPERTIES, valueAt, type Property } from "./properties";
 
 /** One difference between two standards, in words. */
@@ -18,8 +19,15 @@ export interface Difference {
   readonly words: string;
 }
 
-/** All differences from one standard to another, entry by entry, in the order of the chapters. */
-export function differences(before: OfficeStandard, after: OfficeStandard): Difference[] {
+/**
+ * All differences from one standard to another, entry by entry, in the order of the chapters.
+ * `rules` tells what rules are called and how they usually are.
+ */
+export function differences(
+  before: OfficeStandard,
+  after: OfficeStandard,
+  rules: readonly DescribedRule[] = [],
+): Difference[] {
   const [a, b] = [canonical(before), canonical(after)];
   return [
     ...facts(a, b),
@@ -27,7 +35,7 @@ export function differences(before: OfficeStandard, after: OfficeStandard): Diff
     ...scheme("naming.sheets", a.naming.sheets, b.naming.sheets),
     ...LIST_NAMES.flatMap((list) => inList(list, entriesOf(a, list), entriesOf(b, list))),
     ...inChart(a, b),
-    ...inRules(a, b),
+    ...inRules(a, b, rules),
   ];
 }
 
@@ -46,10 +54,6 @@ function facts(a: OfficeStandard, b: OfficeStandard): Difference[] {
     ["Default layers", a.naming.defaultLayers.join(", "), b.naming.defaultLayers.join(", ")],
     ["Names of text styles", a.naming.textStyleNames ?? "nothing", b.naming.textStyleNames ?? "nothing"],
     ["Order of legends", a.legendOrder.join(", "), b.legendOrder.join(", ")],
-    ["Tolerance of widths, mm", a.tolerances.widthMm, b.tolerances.widthMm],
-    ["Tolerance of heights, share", a.tolerances.heightShare, b.tolerances.heightShare],
-    ["Tolerance of dashes, share", a.tolerances.dashShare, b.tolerances.dashShare],
-    ["Tolerance of sheet sizes, mm", a.tolerances.sheetMm, b.tolerances.sheetMm],
   ];
   return rows
     .filter(([, from, to]) => from !== to)
@@ -148,10 +152,32 @@ function inChart(a: OfficeStandard, b: OfficeStandard): Difference[] {
   });
 }
 
-function inRules(a: OfficeStandard, b: OfficeStandard): Difference[] {
+function inRules(a: OfficeStandard, b: OfficeStandard, rules: readonly DescribedRule[]): Difference[] {
+  const known = new Map(rules.map((rule) => [rule.id, rule]));
   const ids = new Set([...Object.keys(b.rules), ...Object.keys(a.rules)]);
   return [...ids].flatMap((id) => {
-    const [was, is] = [a.rules[id]?.severity ?? "its default", b.rules[id]?.severity ?? "its default"];
-    return was === is ? [] : [changed("rules", id, "severity", was, is)];
+    const rule = known.get(id);
+    const [was, is] = [a.rules[id] ?? {}, b.rules[id] ?? {}];
+    const name = rule ? `${rule.title} (${id})` : id;
+    const usual = rule ? `${rule.severity}, as usual` : "as usual";
+    const counts = (severity: RuleSetting["severity"]): string =>
+      severity === undefined ? usual : severity === "off" ? "not judged" : severity;
+    const told = (property: string, from: string, to: string): Difference => ({
+      ...changed("rules", id, property, from, to),
+      words: `${name}: ${lower(property)} ${from} → ${to}`,
+    });
+    const figures = new Set([...Object.keys(is.parameters ?? {}), ...Object.keys(was.parameters ?? {})]);
+    return [
+      ...(was.severity === is.severity ? [] : [told("Counts as", counts(was.severity), counts(is.severity))]),
+      ...[...figures].flatMap((figure) => {
+        const parameter = rule?.parameters.find((each) => each.name === figure);
+        const [from, to] = [was.parameters?.[figure], is.parameters?.[figure]];
+        const inWordsOf = (value: number | undefined): string => {
+          if (value !== undefined) return parameter ? figureInWords(value, parameter.unit) : String(value);
+          return parameter ? `${figureInWords(parameter.usual, parameter.unit)}, as usual` : "as usual";
+        };
+        return from === to ? [] : [told(parameter?.title ?? figure, inWordsOf(from), inWordsOf(to))];
+      }),
+    ];
   });
 }

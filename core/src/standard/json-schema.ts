@@ -3,10 +3,11 @@ import { validationMetadatasToSchemas } from "class-validator-jsonschema";
 import { OfficeStandard } from "./model";
 
 /**
- * The JSON Schema of the standard's JSON, from the same decorators that check it. For publishing
+ * The JSON Schema of the standard's JSON, from the same decorators that check it; `rules` is that of
+ * what it may say of rules. For publishing
  * and for tests; the application itself checks with class-validator, which knows more.
  */
-export function standardJsonSchema(): Record<string, unknown> {
+export function standardJsonSchema(rules: Record<string, unknown>): Record<string, unknown> {
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage as never,
     refPointerPrefix: "#/$defs/",
@@ -16,7 +17,7 @@ export function standardJsonSchema(): Record<string, unknown> {
     $schema: "http://json-schema.org/draft-07/schema#",
     title: "Hemstitch office standard",
     ...root,
-    properties: { $schema: { type: "string" }, ...(root?.["properties"] as object) },
+    properties: { $schema: { type: "string" }, ...(root?.["properties"] as object), rules },
     additionalProperties: false,
     $defs: parts,
   };

@@ -13,6 +13,8 @@ export { differences, entryDifferences } from "./differences";
 export type { Difference } from "./differences";
 export { applyEdits, mergeEntry } from "./edits";
 export type { EntryEdit, Merged } from "./edits";
+export { figureInWords, severityIn } from "./rule-settings";
+export type { DescribedParameter, DescribedRule } from "./rule-settings";
 export { remarks } from "./remarks";
 export type { Remark } from "./remarks";
 export { styleName } from "./text-style-names";

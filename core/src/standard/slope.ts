@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 
 /** A slope by its rise over its run. */
 export interface Slope {

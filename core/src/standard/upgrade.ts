@@ -1,6 +1,6 @@
 import { SHEET_NUMBERS } from "../naming";
 import type { OfficeStandard } from "./model";
-import { CODE_GROUPS, STANDARD_FORMAT } from "./model/choices";
+import { CODE_GROUPS } from "./model/choices";
 
 /** The chapters that a standard may leave empty. */
 export const emptyChapters = (): Pick<
@@ -40,22 +40,61 @@ export const emptyChapters = (): Pick<
   notes: [],
 });
 
-const FIRST_FORMAT = "hemstitch-standard-1";
-
-/** Brings the JSON of an earlier form to today's: chapters that it did not have yet are empty. */
+/** Brings the JSON of an earlier form to today's. What is of today's form, or of none that is known, stays as it is. */
 export function upgraded(content: Record<string, unknown>): Record<string, unknown> {
-  if (content["format"] !== FIRST_FORMAT) return content;
-  const { scales, naming, ...rest } = content;
+  const step = STEPS.get(String(content["format"]));
+  return step ? upgraded(step(content)) : content;
+}
+
+/** What each earlier form lacked, by its name: one step to the form after it. */
+const STEPS: ReadonlyMap<string, (content: Record<string, unknown>) => Record<string, unknown>> = new Map([
+  ["hemstitch-standard-1", withChapters],
+  ["hemstitch-standard-2", withFiguresAtRules],
+]);
+
+/** The first form had five chapters: those that it did not have yet are empty. */
+function withChapters(content: Record<string, unknown>): Record<string, unknown> {
+  const { scales, naming, frames, ...rest } = content;
   return {
     ...emptyChapters(),
     ...rest,
-    format: STANDARD_FORMAT,
+    format: "hemstitch-standard-2",
     naming: typeof naming === "object" && naming !== null ? { sheets: SHEET_NUMBERS, ...naming } : naming,
     scales: Array.isArray(scales)
       ? scales.map((scale: unknown) => (typeof scale === "string" ? scaleEntry(scale) : scale))
       : scales,
+    frames: Array.isArray(frames) ? frames.map(withLayers) : frames,
   };
 }
+
+/** Frames of the first form were drawn on these layers, whatever the scheme. */
+const FIRST_FRAME_LAYERS = { frame: "A-ANNO-TTLB", cells: "A-ANNO-TTLB-LINE", titles: "A-ANNO-TTLT" };
+
+const withLayers = (frame: unknown): unknown => (isRecord(frame) ? { layers: FIRST_FRAME_LAYERS, ...frame } : frame);
+
+/** Where the figures of the second form stand now, and what was usual then. */
+const TOLERANCES = {
+  widthMm: { rule: "line/width-off-series", parameter: "offMm", usual: 0.01 },
+  heightShare: { rule: "text/height", parameter: "offShare", usual: 0.04 },
+  dashShare: { rule: "line/type-unknown", parameter: "offShare", usual: 0.15 },
+  sheetMm: { rule: "sheet/size", parameter: "offMm", usual: 2 },
+} as const;
+
+/** The second form had four figures for all rules together; since the third, each rule has its own, where they were changed. */
+function withFiguresAtRules(content: Record<string, unknown>): Record<string, unknown> {
+  const { tolerances, rules, ...rest } = content;
+  const settings: Record<string, unknown> = isRecord(rules) ? { ...rules } : {};
+  for (const [name, { rule, parameter, usual }] of Object.entries(TOLERANCES)) {
+    const value = isRecord(tolerances) ? tolerances[name] : undefined;
+    if (value === undefined || value === usual) continue;
+    const setting = settings[rule];
+    settings[rule] = { ...(isRecord(setting) ? setting : {}), parameters: { [parameter]: value } };
+  }
+  return { ...rest, format: "hemstitch-standard-3", rules: rules === undefined || isRecord(rules) ? settings : rules };
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** A listed scale from how it is written: feet or inches in it say its system. */
 export const scaleEntry = (scale: string): { scale: string; system: "metric" | "feet-inches" } => ({

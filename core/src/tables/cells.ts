@@ -1,5 +1,5 @@
 import type { Property } from "../standard";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import type { Cell } from "./table";
 
 /** Parts lists in a cell. */

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import type { Cell, Table } from "./table";
 
 /** What a spreadsheet would take for a formula gets an apostrophe before it; so does an apostrophe. */

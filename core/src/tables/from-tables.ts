@@ -1,4 +1,4 @@
-import type { Problem } from "../problem";
+import type { Problem } from "../base/result";
 import {
   checkStandard,
   LIST_NAMES,
@@ -14,7 +14,7 @@ import {
   type Property,
 } from "../standard";
 import { valueOf } from "./cells";
-import { FACTS, TITLES } from "./layout";
+import { FACTS, FACTS_OF_SECOND_FORM, FIGURE, TITLES } from "./layout";
 import { columnsOf } from "./to-tables";
 import type { Cell, Table } from "./table";
 
@@ -41,16 +41,30 @@ class Reader {
     const facts = new Map(
       (this.table(TITLES.standard)?.rows ?? []).map((row) => [String(row[0] ?? ""), row[1] ?? null]),
     );
-    FACTS.forEach(({ title, property }, i) => this.put(result, property, facts.get(title) ?? null, TITLES.standard, i));
+    const isSecondForm = facts.get("Format") === "hemstitch-standard-2";
+    [...FACTS, ...(isSecondForm ? FACTS_OF_SECOND_FORM : [])].forEach(({ title, property }, i) =>
+      this.put(result, property, facts.get(title) ?? null, TITLES.standard, i),
+    );
     const schemes = this.schemes();
     setAt(result, "naming.layers", schemes.get("layers"));
     setAt(result, "naming.sheets", schemes.get("sheets"));
     for (const list of LIST_NAMES) result[list] = this.list(list, schemes);
     result["showing"] = this.chart();
-    result["rules"] = Object.fromEntries(
-      (this.table(TITLES.rules)?.rows ?? []).map(([id, severity]) => [String(id), { severity: String(severity) }]),
-    );
+    result["rules"] = this.rules(!isSecondForm);
     return result;
+  }
+
+  private rules(withFigures: boolean): Record<string, Record_> {
+    const rules: Record<string, Record_> = {};
+    for (const [id, severity] of this.table(TITLES.rules)?.rows ?? [])
+      rules[String(id)] = { severity: String(severity) };
+    if (!withFigures) return rules;
+    for (const { lead, entry } of this.rows(TITLES.figures, ["Rule", "Figure"], [FIGURE])) {
+      const [id = "", name = ""] = lead;
+      const setting = (rules[id] ??= {});
+      setting["parameters"] = { ...(setting["parameters"] as Record_ | undefined), [name]: entry["value"] };
+    }
+    return rules;
   }
 
   private table(title: string): Table | undefined {

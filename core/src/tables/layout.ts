@@ -11,6 +11,7 @@ export const TITLES = {
   codes: "Scheme codes",
   chart: "Showing chart",
   rules: "Rules",
+  figures: "Figures of rules",
 } as const;
 
 const fact = (path: string, title: string, shape: Property["shape"], optional = false) => ({
@@ -27,8 +28,15 @@ export const FACTS: readonly { readonly title: string; readonly property: Proper
   fact("naming.defaultLayers", "Default layers", "texts"),
   fact("naming.textStyleNames", "Names of text styles", "text", true),
   fact("legendOrder", "Order of legends", "texts"),
+];
+
+/** What workbooks of the second form of a standard said besides; they are still read. */
+export const FACTS_OF_SECOND_FORM: typeof FACTS = [
   fact("tolerances.widthMm", "Tolerance of widths, mm", "number"),
   fact("tolerances.heightShare", "Tolerance of heights, share", "number"),
   fact("tolerances.dashShare", "Tolerance of dashes, share", "number"),
   fact("tolerances.sheetMm", "Tolerance of sheet sizes, mm", "number"),
 ];
+
+/** The value of a figure of a rule. */
+export const FIGURE: Property = { path: "value", title: "Value", shape: "number" };

@@ -18,7 +18,7 @@ import {
   type SchemeEntry,
 } from "../standard";
 import { cellOf } from "./cells";
-import { FACTS, PARENT, SCHEME_OF, TITLES } from "./layout";
+import { FACTS, FIGURE, PARENT, SCHEME_OF, TITLES } from "./layout";
 import type { Cell, Table } from "./table";
 
 /** Titles of a list's columns; two properties of one title are told apart by their order. */
@@ -51,13 +51,25 @@ export function toTables(standard: OfficeStandard): Table[] {
     ...schemeTables(whole),
     ...LIST_NAMES.flatMap((list) => [listTableOf(whole, list), ...partTables(whole, list)]),
     chartTable(whole),
-    {
-      title: TITLES.rules,
-      columns: ["Rule", "Severity"],
-      rows: Object.entries(whole.rules).map(([id, { severity }]) => [id, severity]),
-    },
+    ...ruleTables(whole),
   ];
 }
+
+/** What the office changed about rules: how each counts, and its figures. */
+const ruleTables = ({ rules }: OfficeStandard): Table[] => [
+  {
+    title: TITLES.rules,
+    columns: ["Rule", "Severity"],
+    rows: Object.entries(rules).flatMap(([id, { severity }]) => (severity === undefined ? [] : [[id, severity]])),
+  },
+  {
+    title: TITLES.figures,
+    columns: ["Rule", "Figure", FIGURE.title],
+    rows: Object.entries(rules).flatMap(([id, { parameters = {} }]) =>
+      Object.entries(parameters).map(([name, value]) => [id, name, value]),
+    ),
+  },
+];
 
 const listTableOf = (whole: OfficeStandard, list: ListName): Table => ({
   title: LISTS[list].many,

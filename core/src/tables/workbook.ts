@@ -1,6 +1,6 @@
 import ExcelJS from "exceljs";
 import { unzipSync } from "fflate";
-import { bad, good, type Result } from "../problem";
+import { bad, good, type Result } from "../base/result";
 import type { Cell, Table } from "./table";
 
 /** What a workbook may cost us. */

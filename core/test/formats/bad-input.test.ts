@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { mkdtempSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { readPdf, type ReadLimits } from "../../src/formats/pdf";
+import { readDrawing, type ReadLimits } from "../../src/formats";
 import { inspect } from "../../src/inspect";
 import { preset } from "../../src/standard";
 import { fixture, temporary } from "../support/tools";
@@ -17,7 +17,7 @@ async function refusal(
   bytes: Uint8Array,
   limits?: Partial<ReadLimits>,
 ): Promise<{ code: string; message: string } | undefined> {
-  const read = await readPdf(bytes, limits ? { limits } : {});
+  const read = await readDrawing(bytes, limits ? { limits } : {});
   return read.ok ? undefined : read.problem;
 }
 
@@ -155,23 +155,23 @@ describe("limits, each named in its message", () => {
 
 describe("odd content is read as far as it goes", () => {
   it("numbers that are none, infinities and missing operands", async () => {
-    const read = await readPdf(
+    const read = await readDrawing(
       onePage({
         content: `NaN 5 m 10 10 l S ${"9".repeat(400)} 0 m 1 1 l S 5 m l S 1e5 3 m 4 4 l S -.5 --3 m +4 4- l S ${LINE}`,
       }),
     );
     expect(read.ok).toBe(true);
     if (!read.ok) return;
-    const { points } = read.value.pages[0]!.paths;
+    const { points } = read.value.drawing.pages[0]!.paths;
     expect([...points].every(Number.isFinite)).toBe(true);
-    expect(read.value.notes.map((note) => note.code)).toEqual(
+    expect(read.value.drawing.unread.map((note) => note.code)).toEqual(
       expect.arrayContaining(["absurd-coordinates", "operands"]),
     );
   });
   it("any bytes at all as content", async () => {
     await fc.assert(
       fc.asyncProperty(fc.uint8Array({ maxLength: 400 }), async (noise) => {
-        const read = await readPdf(onePage({ content: `${LINE}\n${Buffer.from(noise).toString("latin1")}` }));
+        const read = await readDrawing(onePage({ content: `${LINE}\n${Buffer.from(noise).toString("latin1")}` }));
         expect(read.ok || read.problem.message.length > 0).toBe(true);
       }),
       { numRuns: 200 },
@@ -179,17 +179,17 @@ describe("odd content is read as far as it goes", () => {
   });
   it("20,000 layers are inspected", async () => {
     const names = Array.from({ length: 20_000 }, (_, i) => `Layer ${i}`); // two of them are default layers
-    const read = await readPdf(onePage({ layers: names, content: on(7, LINE) }));
-    expect(read.ok && read.value.layers.length).toBe(20_000);
+    const read = await readDrawing(onePage({ layers: names, content: on(7, LINE) }));
+    expect(read.ok && read.value.drawing.layers.length).toBe(20_000);
     if (read.ok)
       expect(
-        inspect(read.value, preset("hyphenated-discipline")!).findings.filter(
+        inspect(read.value.drawing, preset("hyphenated-discipline")!).findings.filter(
           (finding) => finding.rule === "layer/malformed",
         ).length,
       ).toBe(19_998);
   });
   it("a million saved states do not fill the memory", async () => {
-    const read = await readPdf(onePage({ content: `${"q ".repeat(1_000_000)} ${LINE}`, packed: true }));
-    expect(read.ok && read.value.pages[0]!.paths.count).toBe(1);
+    const read = await readDrawing(onePage({ content: `${"q ".repeat(1_000_000)} ${LINE}`, packed: true }));
+    expect(read.ok && read.value.drawing.pages[0]!.paths.count).toBe(1);
   });
 });

@@ -16,7 +16,7 @@ describe("a space without extent", () => {
       onePage({ layers: ["A-WALL"], content: on(0, "q 0 0 0 0 5 5 cm 1 w 1 1 m 9 9 l S Q 0.5 w 1 1 m 9 9 l S") }),
     );
     expect(drawing.pages[0]!.paths.count).toBe(1);
-    expect(drawing.notes.map((note) => note.code)).toEqual(["no-extent"]);
+    expect(drawing.unread.map((note) => note.code)).toEqual(["no-extent"]);
   });
 });
 
@@ -137,7 +137,7 @@ describe("forms", () => {
       }),
     );
     expect(first(drawing).paths.count).toBe(1);
-    expect(drawing.notes.map((note) => note.code)).toContain("form-in-itself");
+    expect(drawing.unread.map((note) => note.code)).toContain("form-in-itself");
   });
 });
 
@@ -149,9 +149,9 @@ describe("paths", () => {
     const { paths } = first(drawing);
     expect(paths.count).toBe(4);
     expect([...paths.paint].map((paint) => paint & (PAINT.stroke | PAINT.fill))).toEqual([1, 1, 1, 3]);
-    expect([...paths.paint].map((paint) => (paint & PAINT.clipped) !== 0)).toEqual([false, false, true, true]);
+    expect([...paths.clip].map((clip) => clip !== 0)).toEqual([false, false, true, true]);
     expect(paths.paint[0]! & PAINT.closed).toBeTruthy();
-    expect(drawing.notes.map((note) => note.code)).toContain("clipping");
+    expect(drawing.unread.map((note) => note.code)).toContain("clipping");
   });
   it("keep curves, whichever operator wrote them", async () => {
     const drawing = await drawingOf(onePage({ content: "0 0 m 1 1 2 1 3 0 c 4 1 5 0 v 6 1 7 0 y S" }));

@@ -64,17 +64,17 @@ describe("the changes of a draft, each on its own", () => {
       s.hatches[0]!.families[0]!.spacingMm = 2;
       s.showing["A-WALL"]!["detail"] = "faint";
       s.rules["text/font"] = { severity: "off" };
-      s.tolerances.sheetMm = 5;
+      s.rules["sheet/size"] = { parameters: { offMm: 5 } };
     });
     const changes = singleChanges(before, after);
     expect(changes.map((change) => [change.part, change.entry, change.words.length])).toEqual([
-      ["standard", "The standard", 1],
       ["layers", "A-GLAZ", 2],
       ["hatches", "cut-masonry", 1],
       ["showing", "A-WALL", 1],
+      ["rules", "sheet/size", 1],
       ["rules", "text/font", 1],
     ]);
-    const glaz = changes[1]!.standard!;
+    const glaz = changes[0]!.standard!;
     expect(layer(glaz, "A-GLAZ").pen).toBe("0.18");
     expect(glaz.hatches[0]!.families[0]!.spacingMm).toBe(1.2);
     expect(glaz.rules).toEqual({});

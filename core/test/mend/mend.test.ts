@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { editPdf } from "../../src/formats/pdf";
+import { editDrawing, readDrawing } from "../../src/formats";
 import type { Drawing } from "../../src/drawing";
-import { ChangeLog, mendPdf, unmeantDifferences, type Mended } from "../../src/mend";
-import { must } from "../../src/problem";
+import { ChangeLog, mendFile, unmeantDifferences, type Mended } from "../../src/mend";
+import { must } from "../../src/base/result";
 import { preset } from "../../src/standard";
 import { lettering, on, onePage, RawPdf } from "../support/raw-pdf";
 import { traced } from "../support/trace";
@@ -13,7 +13,7 @@ const TARNWICK = preset("tarnwick")!;
 /** Mends bytes and proves what every mend must hold: qpdf's check, and the original untouched. */
 async function mended(bytes: Uint8Array, standard = TARNWICK): Promise<Mended> {
   const copy = bytes.slice();
-  const result = must(await mendPdf(bytes, standard));
+  const result = must(await mendFile(bytes, standard));
   expect(bytes).toEqual(copy);
   checkedByQpdf(result.bytes);
   return result;
@@ -225,15 +225,15 @@ describe("the proof", () => {
   });
   it("only chosen findings are mended", async () => {
     const result = must(
-      await mendPdf(fixture("tcpdf.pdf"), TARNWICK, { chosen: (finding) => finding.rule === "layer/malformed" }),
+      await mendFile(fixture("tcpdf.pdf"), TARNWICK, { chosen: (finding) => finding.rule === "layer/malformed" }),
     );
     expect(new Set(result.done.map((each) => each.rule))).toEqual(new Set(["layer/malformed"]));
     expect(result.after.findings.some((finding) => finding.rule === "line/width-off-series")).toBe(true);
   });
   it("an edit of nothing changes no mark", async () => {
     const bytes = fixture("reportlab.pdf");
-    const before = await drawingOf(bytes);
-    const after = await drawingOf(must(await editPdf(bytes, before, { layerNames: new Map(), pages: [] })));
+    const { drawing: before, origin } = must(await readDrawing(bytes));
+    const after = await drawingOf(must(await editDrawing(bytes, origin, [])));
     expect(unmeantDifferences(before, after, new ChangeLog(before))).toEqual([]);
   });
 });

@@ -13,7 +13,7 @@ import {
   type NameField,
   type NameGrammar,
 } from "../../src/naming";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { preset } from "../../src/standard";
 
 const SCHEMES = [HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS];

@@ -10,7 +10,7 @@ import {
   sureSuggestion,
   type NameGrammar,
 } from "../../src/naming";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 
 const partsOf = (name: string, grammar: NameGrammar): Record<string, string> | string => {
   const parsed = parseName(name, grammar);

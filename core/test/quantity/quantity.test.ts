@@ -16,7 +16,7 @@ import {
   Scale,
   sumLengths,
 } from "../../src/quantity";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 
 /** An npm feet-and-inch parser, written for `require`; reads feet. */
 const { parse: footinch } = createRequire(import.meta.url)("footinch") as { parse: { F(text: string): number } };

@@ -10,7 +10,7 @@ import { Scale } from "../../src/quantity";
 import { SHIPPED_FONTS, shippedFont } from "../../src/node";
 import { composeSheet, drawingArea, letteringOf, otherFonts } from "../../src/sheet";
 import { preset, type FixedItemEntry, type OfficeStandard } from "../../src/standard";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { ringPng } from "../support/png";
 import { on, onePage } from "../support/raw-pdf";
 import { checkedByQpdf, drawingOf, run, temporary } from "../support/tools";

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
 import type { Drawing } from "../../src/drawing";
 import { inspect } from "../../src/inspect";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { formatScale, parseScale, Scale } from "../../src/quantity";
 import {
   composeSheet,
@@ -14,7 +14,7 @@ import {
   zoneDivisions,
   type ComposedSheet,
 } from "../../src/sheet";
-import { scaleBar } from "../../src/drawn";
+import { scaleBar } from "../../src/plot";
 import { preset, type FrameEntry } from "../../src/standard";
 import { lettering, on, onePage } from "../support/raw-pdf";
 import { traced } from "../support/trace";

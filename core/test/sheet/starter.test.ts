@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { inspect } from "../../src/inspect";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { makeStarter } from "../../src/sheet";
 import { isLibraryItem, LIBRARY_ITEMS, libraryItem } from "../../src/specimen";
 import { asPdf, asSvg } from "../../src/formats/export";

@@ -1,10 +1,10 @@
+import { editionDifferences } from "../../src/rules";
 import { describe, expect, it } from "vitest";
 import {
   applyEdits,
   blankEntry,
   canonical,
   checkStandard,
-  differences,
   entriesOf,
   hatchDensity,
   LIST_NAMES,
@@ -18,7 +18,7 @@ import {
   writeStandard,
   type OfficeStandard,
 } from "../../src/standard";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 
 const tarnwick = (): OfficeStandard => preset("tarnwick")!;
 const changed = (change: (standard: OfficeStandard) => void): OfficeStandard => {
@@ -126,12 +126,11 @@ describe("an earlier form of the JSON", () => {
         "sheetSizes",
         "frames",
         "layers",
-        "tolerances",
         "rules",
       ].map((key) => [key, now[key]]),
     );
     const read = readStandard(
-      JSON.stringify({ ...first, format: "hemstitch-standard-1", scales: ["1:50", `1/4" = 1'-0"`] }),
+      JSON.stringify({ ...first, tolerances: {}, format: "hemstitch-standard-1", scales: ["1:50", `1/4" = 1'-0"`] }),
     );
     expect(read).toMatchObject({ ok: true });
     if (read.ok)
@@ -160,7 +159,7 @@ describe("the canonical form", () => {
 
 describe("differences in words", () => {
   const words = (change: (standard: OfficeStandard) => void): string[] =>
-    differences(tarnwick(), changed(change)).map((each) => each.words);
+    editionDifferences(tarnwick(), changed(change)).map((each) => each.words);
   it("of nothing are none", () => expect(words(() => undefined)).toEqual([]));
   it("name the entry, what of it, from and to", () => {
     expect(words((s) => void (s.layers[5]!.pen = "0.18"))).toEqual(["A-GLAZ: pen 0.25 → 0.18"]);
@@ -175,7 +174,7 @@ describe("differences in words", () => {
       "major ACCS: meaning Access → Ways in",
     ]);
     expect(words((s) => void Object.assign(s.rules, { "line/hairline": { severity: "note" } }))).toEqual([
-      "line/hairline: severity its default → note",
+      "Lines without a width (line/hairline): counts as stop, as usual → note",
     ]);
     expect(words((s) => void (s.frames[0]!.titleBlock.cells[0]!.label = "Firm"))).toEqual([
       "A1, cell 1: label Office → Firm",

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { lengthStyle } from "../../src/drawn";
+import { lengthStyle } from "../../src/plot";
 import { formatLength, Length, must, parseLength, parseScale } from "../../src/quantity";
 import {
   checkStandard,

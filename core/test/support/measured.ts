@@ -1,4 +1,4 @@
-import { asPdf, type Drawable } from "../../src/formats/export";
+import { asPdf, type Plottable } from "../../src/formats/export";
 import { barlow } from "./fonts";
 import { traced, type TracedPage, type TracedPath } from "./trace";
 import { temporary } from "./tools";
@@ -12,7 +12,7 @@ export interface Piece {
 }
 
 /** A drawing on a page of its own, as `mutool trace` measures it. */
-export async function measured(drawing: Drawable): Promise<TracedPage> {
+export async function measured(drawing: Plottable): Promise<TracedPage> {
   const page = traced(temporary(await asPdf(drawing, "specimen", barlow())), () => true)[0];
   if (!page) throw new Error("mutool lists no page.");
   return page;

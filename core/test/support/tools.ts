@@ -5,8 +5,8 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { nodeInflate } from "../../src/node/inflate";
 import type { Drawing } from "../../src/drawing";
-import { readPdf } from "../../src/formats/pdf";
-import { must } from "../../src/problem";
+import { readDrawing } from "../../src/formats";
+import { must } from "../../src/base/result";
 
 export const fixturesFolder = join(dirname(fileURLToPath(import.meta.url)), "..", "fixtures");
 
@@ -14,7 +14,7 @@ export const fixture = (name: string): Uint8Array => new Uint8Array(readFileSync
 
 /** Reads a file that must be readable. */
 export const drawingOf = async (bytes: Uint8Array): Promise<Drawing> =>
-  must(await readPdf(bytes, { inflate: nodeInflate }));
+  must(await readDrawing(bytes, { inflate: nodeInflate })).drawing;
 
 /** Writes bytes to a file of a new folder under the system's temporary one. */
 export function temporary(bytes: Uint8Array, name = "file.pdf"): string {

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import type { Property } from "../../src/standard";
 import { cellOf, valueOf } from "../../src/tables/cells";
 import { readCsv, splitList, writeCsv, type Table } from "../../src/tables";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { execFileSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { preset, PRESETS, writeStandard, type OfficeStandard } from "../../src/standard";
 import {
   dryRun,

@@ -1,6 +1,7 @@
 import { growing } from "../../drawing/growing";
-import { PAINT, VERB, type Dash, type PageSource, type PathColumns, type TextColumns } from "../../drawing";
-import { overLimit, type ReadLimits } from "./limits";
+import { PAINT, VERB, type BoxMm, type Dash, type PathColumns, type TextColumns } from "../../drawing";
+import { overLimit, type ReadLimits } from "../limits";
+import type { PathOperators, TextOperators } from "./origin";
 
 /** Coordinates beyond this are no drawing; a mark that has one is left out and noted. Millimetres. */
 const ABSURD_MM = 1e7;
@@ -19,6 +20,8 @@ export interface PathPaint {
   readonly dash: number;
   readonly strokeColour: number;
   readonly fillColour: number;
+  readonly fillPattern: number;
+  readonly clip: number;
 }
 
 /** Where a painting operator stands, and where what it plots with was set. */
@@ -51,13 +54,17 @@ export class PathCollector {
   private dash = new Uint16Array(FIRST_ROWS);
   private stroke = new Uint32Array(FIRST_ROWS);
   private fill = new Uint32Array(FIRST_ROWS);
+  private fillPattern = new Uint16Array(FIRST_ROWS);
+  private order = new Uint32Array(FIRST_ROWS);
+  private group = new Uint32Array(FIRST_ROWS);
+  private clip = new Uint32Array(FIRST_ROWS);
   private firstVerb = new Uint32Array(FIRST_ROWS + 1);
   private firstPoint = new Uint32Array(FIRST_ROWS + 1);
-  private source = new Uint32Array(FIRST_ROWS);
+  private operator = new Uint32Array(FIRST_ROWS);
 
   private verbs = new Uint8Array(FIRST_ROWS * 4);
   private verbCount = 0;
-  private points = new Float64Array(FIRST_ROWS * 8);
+  private points = new Float32Array(FIRST_ROWS * 8);
   /** Numbers in `points`: two a point. */
   private pointNumbers = 0;
 
@@ -137,7 +144,7 @@ export class PathCollector {
   }
 
   private point(x: number, y: number): void {
-    if (this.pointNumbers + 2 > this.points.length) this.points = doubled(this.points, Float64Array);
+    if (this.pointNumbers + 2 > this.points.length) this.points = doubled(this.points, Float32Array);
     this.points[this.pointNumbers] = x;
     this.points[this.pointNumbers + 1] = y;
     this.pointNumbers += 2;
@@ -157,14 +164,35 @@ export class PathCollector {
     this.moved = false;
   }
 
-  /** Turns the subpaths into marks; one row of sources for all of them. */
-  commit(how: PathPaint, place: PaintPlace): void {
+  /** The box of the path so far, and whether the path is that box; undefined where nothing is open. */
+  outline(): { boxMm: BoxMm; isBox: boolean } | undefined {
+    if (this.openCount === 0) return undefined;
+    const { points } = this;
+    const first = this.openPoint[0]! * 2;
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let i = first; i < this.pointNumbers; i += 2) {
+      minX = Math.min(minX, points[i]!);
+      maxX = Math.max(maxX, points[i]!);
+      minY = Math.min(minY, points[i + 1]!);
+      maxY = Math.max(maxY, points[i + 1]!);
+    }
+    const corners = this.openCount === 1 && this.pointNumbers - first === 8;
+    let isBox = corners;
+    for (let i = first; isBox && i < this.pointNumbers; i += 2) {
+      const [x, y] = [points[i]!, points[i + 1]!];
+      isBox = (x === minX || x === maxX) && (y === minY || y === maxY);
+    }
+    return { boxMm: { x: minX, y: minY, width: maxX - minX, height: maxY - minY }, isBox };
+  }
+
+  /** Turns the subpaths into marks of one turn; one row of operators for all of them. */
+  commit(how: PathPaint, place: PaintPlace, order: number): void {
     if (!this.sensible()) {
       this.absurd++;
       this.drop();
       return;
     }
-    for (let open = 0; open < this.openCount; open++) this.addMark(open, how);
+    for (let open = 0; open < this.openCount; open++) this.addMark(open, how, place.instance, order);
     this.addPlace(place);
     this.openCount = 0;
     this.moved = false;
@@ -176,7 +204,7 @@ export class PathCollector {
     return true;
   }
 
-  private addMark(open: number, how: PathPaint): void {
+  private addMark(open: number, how: PathPaint, group: number, order: number): void {
     if (this.markCount === this.marksCapacity) this.growMarks();
     const row = this.markCount++;
     this.paint[row] = how.paint | (this.openClosed[open] ? PAINT.closed : 0);
@@ -185,9 +213,13 @@ export class PathCollector {
     this.dash[row] = how.dash;
     this.stroke[row] = how.strokeColour;
     this.fill[row] = how.fillColour;
+    this.fillPattern[row] = how.fillPattern;
+    this.order[row] = order;
+    this.group[row] = group;
+    this.clip[row] = how.clip;
     this.firstVerb[row] = this.openVerb[open]!;
     this.firstPoint[row] = this.openPoint[open]!;
-    this.source[row] = this.placeCount;
+    this.operator[row] = this.placeCount;
   }
 
   private growMarks(): void {
@@ -200,9 +232,13 @@ export class PathCollector {
     this.dash = doubled(this.dash, Uint16Array);
     this.stroke = doubled(this.stroke, Uint32Array);
     this.fill = doubled(this.fill, Uint32Array);
+    this.fillPattern = doubled(this.fillPattern, Uint16Array);
+    this.order = doubled(this.order, Uint32Array);
+    this.group = doubled(this.group, Uint32Array);
+    this.clip = doubled(this.clip, Uint32Array);
     this.firstVerb = doubled(this.firstVerb, Uint32Array);
     this.firstPoint = doubled(this.firstPoint, Uint32Array);
-    this.source = doubled(this.source, Uint32Array);
+    this.operator = doubled(this.operator, Uint32Array);
   }
 
   private addPlace(place: PaintPlace): void {
@@ -244,7 +280,7 @@ export class PathCollector {
     return id;
   }
 
-  done(): { columns: PathColumns; source: PageSource["paths"] } {
+  done(): { columns: PathColumns; operators: PathOperators } {
     const [count, places] = [this.markCount, this.placeCount];
     this.firstVerb[count] = this.verbCount;
     this.firstPoint[count] = this.pointNumbers / 2;
@@ -257,14 +293,18 @@ export class PathCollector {
         dash: this.dash.slice(0, count),
         strokeColour: this.stroke.slice(0, count),
         fillColour: this.fill.slice(0, count),
+        fillPattern: this.fillPattern.slice(0, count),
+        order: this.order.slice(0, count),
+        group: this.group.slice(0, count),
+        clip: this.clip.slice(0, count),
         firstVerb: this.firstVerb.slice(0, count + 1),
         verbs: this.verbs.slice(0, this.verbCount),
         firstPoint: this.firstPoint.slice(0, count + 1),
         points: this.points.slice(0, this.pointNumbers),
-        source: this.source.slice(0, count),
       },
-      source: {
+      operators: {
         count: places,
+        ofMark: this.operator.slice(0, count),
         instance: this.instance.slice(0, places),
         start: this.start.slice(0, places),
         end: this.end.slice(0, places),
@@ -304,6 +344,8 @@ export interface TextMark {
   readonly advanceMm: number;
   readonly angleDeg: number;
   readonly colour: number;
+  readonly clip: number;
+  readonly runsOn: boolean;
   readonly string: string;
 }
 
@@ -313,7 +355,6 @@ export interface TextPlace {
   readonly end: number;
   readonly fontName: string;
   readonly size: number;
-  readonly carried: boolean;
   readonly horizontal: number;
   /** Advance that grows with the size, text-space units. */
   readonly grows: number;
@@ -327,18 +368,19 @@ export class TextCollector {
   private readonly layer = growing.int32();
   private readonly font = growing.uint16();
   private readonly height = growing.float32();
-  private readonly anchors = growing.float64();
+  private readonly anchors = growing.float32();
   private readonly advance = growing.float32();
   private readonly angle = growing.float32();
   private readonly colour = growing.uint32();
+  private readonly order = growing.uint32();
+  private readonly clip = growing.uint32();
+  private readonly runsOn = growing.uint8();
   private readonly strings: string[] = [];
-  private readonly source = growing.uint32();
   private readonly instance = growing.uint32();
   private readonly start = growing.uint32();
   private readonly end = growing.uint32();
   private readonly size = growing.float64();
   private readonly horizontal = growing.float64();
-  private readonly carried = growing.uint8();
   private readonly grows = growing.float64();
   private readonly lead = growing.float64();
   private readonly fontNames: string[] = [];
@@ -346,7 +388,7 @@ export class TextCollector {
 
   constructor(private readonly limits: ReadLimits) {}
 
-  add(text: TextMark, place: TextPlace): void {
+  add(text: TextMark, place: TextPlace, order: number): void {
     if (!(Math.abs(text.x) < ABSURD_MM && Math.abs(text.y) < ABSURD_MM && text.heightMm < ABSURD_MM)) {
       this.absurd++;
       return;
@@ -359,14 +401,15 @@ export class TextCollector {
     this.advance.push(text.advanceMm);
     this.angle.push(text.angleDeg);
     this.colour.push(text.colour);
+    this.order.push(order);
+    this.clip.push(text.clip);
+    this.runsOn.push(text.runsOn ? 1 : 0);
     this.strings.push(text.string);
-    this.source.push(this.instance.length);
     this.instance.push(place.instance);
     this.start.push(place.start);
     this.end.push(place.end);
     this.size.push(place.size);
     this.horizontal.push(place.horizontal);
-    this.carried.push(place.carried ? 1 : 0);
     this.grows.push(place.grows);
     this.lead.push(place.lead);
     this.fontNames.push(place.fontName);
@@ -374,29 +417,34 @@ export class TextCollector {
       throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
   }
 
-  done(): { columns: TextColumns; source: PageSource["texts"] } {
+  done(): { columns: TextColumns; operators: TextOperators } {
+    const [instance, heightMm, runsOn] = [this.instance.done(), this.height.done(), this.runsOn.done()];
     return {
       columns: {
         count: this.strings.length,
         paint: this.paint.done(),
         layer: this.layer.done(),
         font: this.font.done(),
-        heightMm: this.height.done(),
+        heightMm,
         anchors: this.anchors.done(),
         advanceMm: this.advance.done(),
         angleDeg: this.angle.done(),
         colour: this.colour.done(),
+        order: this.order.done(),
+        group: instance,
+        clip: this.clip.done(),
+        runsOn,
         strings: this.strings,
-        source: this.source.done(),
       },
-      source: {
-        count: this.instance.length,
-        instance: this.instance.done(),
+      operators: {
+        count: instance.length,
+        instance,
+        heightMm,
+        runsOn,
         start: this.start.done(),
         end: this.end.done(),
         size: this.size.done(),
         horizontal: this.horizontal.done(),
-        carried: this.carried.done(),
         grows: this.grows.done(),
         lead: this.lead.done(),
         fontNames: this.fontNames,

@@ -9,38 +9,40 @@ import {
   type PDFDocument,
   type PDFObject,
 } from "@cantoo/pdf-lib";
-import type { Drawing, DrawingChanges, Page } from "../../drawing";
-import { bad, good, type Result } from "../../problem";
-import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
-import { dictAt, dictOf } from "./objects";
+import { changesOf, type Change, type MarkChange } from "../../drawing";
+import { bad, good, type Result } from "../../base/result";
+import type { Origin, ReadOptions } from "../format";
+import { DEFAULT_LIMITS, ReadError } from "../limits";
+import { dictAt, dictOf, lookup, textOf } from "./objects";
 import { openPdf } from "./open";
+import { PdfOrigin, type PageOrigin } from "./origin";
 import { inherited } from "./page-box";
 import { nameOperand, patched, patchesFor, type Patch } from "./patches";
 import { pageContent } from "./read";
 import { refOf, replaceRefs } from "./refs";
-import { InflateBudget, streamBytes, type InflateFn } from "./streams";
+import { InflateBudget, streamBytes } from "./streams";
 
 /**
- * Carries out changes in the PDF that `drawing` was read from, and returns a new file. The bytes
- * handed in are not touched. Layers are renamed in their dictionaries; marks are changed in the
+ * Carries out changes in a PDF. Layers are renamed in their dictionaries; marks are changed in the
  * content at the positions recorded when they were read.
  */
 export async function editPdf(
   bytes: Uint8Array,
-  drawing: Drawing,
-  changes: DrawingChanges,
-  options: { readonly limits?: Partial<ReadLimits>; readonly inflate?: InflateFn } = {},
+  origin: Origin,
+  changes: readonly Change[],
+  options: ReadOptions = {},
 ): Promise<Result<Uint8Array>> {
+  if (!(origin instanceof PdfOrigin)) throw new Error("This origin was not made by reading a PDF.");
   const limits = { ...DEFAULT_LIMITS, ...options.limits };
   try {
     const document = await openPdf(bytes, limits);
     const writer = new Writer(document, new InflateBudget(limits, options.inflate));
-    for (const change of changes.pages) {
-      const page = drawing.pages[change.page - 1];
-      if (page) writer.notePatches(page, patchesFor(page, change));
-    }
+    origin.pages.forEach((page, i) => {
+      const own = changes.filter((change): change is MarkChange => change.kind !== "rename" && change.page === i + 1);
+      if (own.length > 0) writer.notePatches(i, page, patchesFor(page, own));
+    });
     writer.write();
-    renameLayers(document, drawing, changes.layerNames);
+    renameLayers(document, origin, new Map(changesOf(changes, "rename").map(({ layer, to }) => [layer, to])));
     return good(await document.save({ useObjectStreams: false, addDefaultPage: false, updateFieldAppearances: false }));
   } catch (error) {
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
@@ -73,17 +75,17 @@ class Writer {
     this.pageDicts = document.getPages().map((page) => page.node);
   }
 
-  notePatches(page: Page, patches: ReadonlyMap<number, Patch[]>): void {
-    const nodes: Node[] = page.source.instances.map(({ form }, i) => ({
+  notePatches(index: number, page: PageOrigin, patches: ReadonlyMap<number, Patch[]>): void {
+    const nodes: Node[] = page.instances.map(({ form }, i) => ({
       form,
       patches: patches.get(i) ?? [],
       children: [],
     }));
-    page.source.instances.forEach(({ parent, name, at, to }, i) => {
+    page.instances.forEach(({ parent, name, at, to }, i) => {
       const node = nodes[i];
       if (node) nodes[parent]?.children.push({ node, name, from: at, to });
     });
-    const dict = this.pageDicts[page.index - 1];
+    const dict = this.pageDicts[index];
     if (nodes[0] && dict) this.pages.push({ dict, root: nodes[0] });
   }
 
@@ -180,15 +182,17 @@ class Writer {
 }
 
 /** Renames layers; one renamed onto a name that another bears is replaced by that one everywhere. */
-function renameLayers(document: PDFDocument, drawing: Drawing, names: ReadonlyMap<number, string>): void {
+function renameLayers(document: PDFDocument, { layerTags }: PdfOrigin, names: ReadonlyMap<number, string>): void {
   if (names.size === 0) return;
+  const nameOf = (tag: string): string => textOf(lookup(dictOf(document.context.lookup(refOf(tag))), "Name")) ?? "";
   const holder = new Map<string, string>();
-  drawing.layers.forEach((layer, id) => {
-    if (!names.has(id) && !holder.has(layer.name)) holder.set(layer.name, layer.source);
+  layerTags.forEach((tag, id) => {
+    const name = nameOf(tag);
+    if (!names.has(id) && !holder.has(name)) holder.set(name, tag);
   });
   const replaced = new Map<string, PDFRef>();
   for (const [id, name] of names) {
-    const tag = drawing.layers[id]?.source;
+    const tag = layerTags[id];
     if (tag === undefined) continue;
     const existing = holder.get(name);
     if (existing !== undefined) replaced.set(tag, refOf(existing));

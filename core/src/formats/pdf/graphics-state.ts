@@ -26,9 +26,12 @@ export class GraphicsState {
   cap = 0;
   strokeColour: Rgb = 0;
   fillColour: Rgb = 0;
+  /** Index into the file's fill patterns. */
+  fillPattern = 0;
   strokeSpace: ColourSpace = grey;
   fillSpace: ColourSpace = grey;
-  clipped = false;
+  /** Index into the page's clips. */
+  clip = 0;
 
   font: LoadedFont | undefined;
   fontId = 0;

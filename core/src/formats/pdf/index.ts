@@ -1,6 +1,7 @@
-export { readPdf } from "./read";
-export type { ReadOptions } from "./read";
-export { DEFAULT_LIMITS } from "./limits";
-export type { ReadLimits } from "./limits";
-export { editPdf } from "./edit";
-export type { InflateFn } from "./streams";
+import type { Format } from "../format";
+import { editPdf } from "./edit";
+import { claimsToBePdf } from "./open";
+import { readPdf } from "./read";
+
+/** PDF (ISO 32000), with its optional-content groups as layers. */
+export const PDF: Format = { id: "pdf", title: "PDF", accepts: claimsToBePdf, read: readPdf, edit: editPdf };

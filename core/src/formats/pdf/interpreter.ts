@@ -4,86 +4,26 @@ import {
   IDENTITY,
   PAINT,
   scaleOf,
-  type ContentInstance,
+  type BoxMm,
+  type Clip,
   type Matrix,
-  type Note,
   type PlacedImage,
+  type Unread,
 } from "../../drawing";
 import { colourSpace, fromCmyk, fromGrey, fromRgb } from "./colour";
 import { PathCollector, TextCollector, type DashTable } from "./columns";
+import type { FillPatternTable } from "./fill-patterns";
 import type { FontTable } from "./font-table";
 import { GraphicsState, NOWHERE } from "./graphics-state";
 import { ContentLexer, Token } from "./lexer";
-import { overLimit, type ReadLimits } from "./limits";
+import { overLimit, type ReadLimits } from "../limits";
 import { dictAt, lookup, nameAt, numberAt, numbersAt, numbersOf } from "./objects";
+import { numbersOf as numbersTakenBy, Op } from "./operators";
 import type { Membership, OptionalContent } from "./optional-content";
+import type { ContentInstance } from "./origin";
+import { boxOnPaper } from "./page-box";
 import { streamBytes, type InflateBudget } from "./streams";
 import { TextCursor } from "./text-cursor";
-
-/** Operators, their letters packed low to high as the lexer packs them. */
-const enum Op {
-  w = 0x77,
-  J = 0x4a,
-  d = 0x64,
-  gs = 0x7367,
-  q = 0x71,
-  Q = 0x51,
-  cm = 0x6d63,
-  m = 0x6d,
-  l = 0x6c,
-  c = 0x63,
-  v = 0x76,
-  y = 0x79,
-  h = 0x68,
-  re = 0x6572,
-  S = 0x53,
-  s = 0x73,
-  f = 0x66,
-  F = 0x46,
-  fStar = 0x2a66,
-  B = 0x42,
-  BStar = 0x2a42,
-  b = 0x62,
-  bStar = 0x2a62,
-  n = 0x6e,
-  W = 0x57,
-  WStar = 0x2a57,
-  G = 0x47,
-  g = 0x67,
-  RG = 0x4752,
-  rg = 0x6772,
-  K = 0x4b,
-  k = 0x6b,
-  CS = 0x5343,
-  cs = 0x7363,
-  SC = 0x4353,
-  sc = 0x6373,
-  SCN = 0x4e4353,
-  scn = 0x6e6373,
-  BT = 0x5442,
-  ET = 0x5445,
-  Tc = 0x6354,
-  Tw = 0x7754,
-  Tz = 0x7a54,
-  TL = 0x4c54,
-  Tf = 0x6654,
-  Tr = 0x7254,
-  Ts = 0x7354,
-  Td = 0x6454,
-  TD = 0x4454,
-  Tm = 0x6d54,
-  TStar = 0x2a54,
-  Tj = 0x6a54,
-  TJ = 0x4a54,
-  quote = 0x27,
-  doubleQuote = 0x22,
-  Do = 0x6f44,
-  BI = 0x4942,
-  BMC = 0x434d42,
-  BDC = 0x434442,
-  EMC = 0x434d45,
-  sh = 0x6873,
-}
 
 /** Everything shared by the pages of one file. */
 export interface FileContext {
@@ -92,6 +32,7 @@ export interface FileContext {
   readonly optional: OptionalContent;
   readonly fonts: FontTable;
   readonly dashes: DashTable;
+  readonly fillPatterns: FillPatternTable;
 }
 
 const NO_LAYER: Membership = { layer: -1, visible: true };
@@ -107,13 +48,18 @@ export class PageReader {
   readonly texts: TextCollector;
   readonly images: PlacedImage[] = [];
   readonly instances: ContentInstance[] = [];
-  private readonly noted = new Map<string, Note>();
+  readonly clips: Clip[];
+  private readonly clipIds = new Map<string, number>();
+  private readonly noted = new Map<string, Unread>();
   private forms = 0;
+  private painted = 0;
 
   constructor(
     readonly file: FileContext,
     private readonly pageIndex: number,
+    paperMm: BoxMm,
   ) {
+    this.clips = [{ boxMm: paperMm, isBox: true }];
     this.paths = new PathCollector(file.limits);
     this.texts = new TextCollector(file.limits);
   }
@@ -125,7 +71,7 @@ export class PageReader {
     this.instances.push({ parent: -1, name: "", at: 0, to: 0 });
     new StreamReader(this, content, resources, 0, state, NO_LAYER, []).run();
     if (this.paths.absurd + this.texts.absurd > 0)
-      this.note(
+      this.leftOut(
         "absurd-coordinates",
         `${this.paths.absurd + this.texts.absurd} marks have coordinates that can't be drawn; they were left out.`,
       );
@@ -137,13 +83,43 @@ export class PageReader {
     return this.instances.push(instance) - 1;
   }
 
-  note(code: string, message: string): void {
+  /** The turn of the next mark. */
+  nextOrder(): number {
+    return this.painted++;
+  }
+
+  /** Id of a clip within another. */
+  clipWithin(outer: number, boxMm: BoxMm, isBox: boolean): number {
+    const around = this.clips[outer] ?? { boxMm, isBox };
+    const clip = { boxMm: overlap(around.boxMm, boxMm), isBox: isBox && around.isBox };
+    const { x, y, width, height } = clip.boxMm;
+    const key = `${outer} ${x} ${y} ${width} ${height} ${clip.isBox}`;
+    let id = this.clipIds.get(key);
+    if (id === undefined) {
+      id = this.clips.push(clip) - 1;
+      this.clipIds.set(key, id);
+    }
+    return id;
+  }
+
+  leftOut(code: string, message: string): void {
     if (!this.noted.has(code)) this.noted.set(code, { code, message, page: this.pageIndex });
   }
 
-  get notes(): Note[] {
+  get unread(): Unread[] {
     return [...this.noted.values()];
   }
+}
+
+/** What two boxes share; a box without extent where they share nothing. */
+function overlap(a: BoxMm, b: BoxMm): BoxMm {
+  const [x, y] = [Math.max(a.x, b.x), Math.max(a.y, b.y)];
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
+    height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y),
+  };
 }
 
 /** Interprets one content stream: the page's, or one drawing of a form's. */
@@ -180,7 +156,7 @@ class StreamReader {
         if (this.count < MOST_OPERANDS) this.numbers[this.count++] = lexer.number;
       } else if (token === Token.operator) {
         if (this.count === 0 && this.others.length === 0) this.operandsFrom = lexer.start;
-        this.apply(lexer.operator);
+        if (this.hasItsNumbers(lexer.operator)) this.apply(lexer.operator);
         this.count = 0;
         if (this.others.length > 0) this.others = [];
       } else if (token === Token.end) break;
@@ -221,25 +197,45 @@ class StreamReader {
     }
   }
 
+  /** An operator with too few numbers is passed over, as viewers do; of too many the last ones count. */
+  private hasItsNumbers(op: number): boolean {
+    const needed = numbersTakenBy(op);
+    if (this.count < needed) {
+      this.page.leftOut("operands", "Some operators lack their numbers; they were left out.");
+      return false;
+    }
+    if (needed > 0 && this.count > needed) {
+      this.numbers.copyWithin(0, this.count - needed, this.count);
+      this.count = needed;
+    }
+    return true;
+  }
+
   private apply(op: number): void {
     const { numbers: n, state } = this;
     switch (op) {
       case Op.m:
-        return this.segment(2) ? this.page.paths.moveTo(this.x(0), this.y(0)) : undefined;
+        this.pathBegins();
+        return this.page.paths.moveTo(this.x(0), this.y(0));
       case Op.l:
-        return this.segment(2) ? this.page.paths.lineTo(this.x(0), this.y(0)) : undefined;
+        this.pathBegins();
+        return this.page.paths.lineTo(this.x(0), this.y(0));
       case Op.c:
-        return this.segment(6)
-          ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(4), this.y(4))
-          : undefined;
+        this.pathBegins();
+        return this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(4), this.y(4));
       case Op.v:
-        return this.segment(4)
-          ? this.page.paths.curveTo(this.page.paths.x, this.page.paths.y, this.x(0), this.y(0), this.x(2), this.y(2))
-          : undefined;
+        this.pathBegins();
+        return this.page.paths.curveTo(
+          this.page.paths.x,
+          this.page.paths.y,
+          this.x(0),
+          this.y(0),
+          this.x(2),
+          this.y(2),
+        );
       case Op.y:
-        return this.segment(4)
-          ? this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(2), this.y(2))
-          : undefined;
+        this.pathBegins();
+        return this.page.paths.curveTo(this.x(0), this.y(0), this.x(2), this.y(2), this.x(2), this.y(2));
       case Op.h:
         return this.page.paths.close();
       case Op.re:
@@ -273,11 +269,8 @@ class StreamReader {
         this.state = this.saved.pop() ?? state;
         return;
       case Op.cm:
-        return this.count >= 6
-          ? this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm))
-          : undefined;
+        return this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm));
       case Op.w:
-        if (this.count < 1) return;
         state.lineWidth = Math.abs(n[0]!);
         state.widthSet = this.hereSet();
         return;
@@ -285,27 +278,24 @@ class StreamReader {
         state.cap = n[0]!;
         return;
       case Op.d:
-        return this.setDash(this.others[0], n[this.count - 1] ?? 0);
+        return this.setDash(this.others[0], n[0]!);
       case Op.gs:
         return this.applyExternalState();
       case Op.G:
         state.strokeColour = fromGrey(n[0]!);
         return;
       case Op.g:
-        state.fillColour = fromGrey(n[0]!);
-        return;
+        return this.fillWith(fromGrey(n[0]!));
       case Op.RG:
         state.strokeColour = fromRgb(n[0]!, n[1]!, n[2]!);
         return;
       case Op.rg:
-        state.fillColour = fromRgb(n[0]!, n[1]!, n[2]!);
-        return;
+        return this.fillWith(fromRgb(n[0]!, n[1]!, n[2]!));
       case Op.K:
         state.strokeColour = fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!);
         return;
       case Op.k:
-        state.fillColour = fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!);
-        return;
+        return this.fillWith(fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!));
       default:
         return this.applyRarer(op);
     }
@@ -321,16 +311,14 @@ class StreamReader {
         return;
       case Op.cs:
         state.fillSpace = colourSpace(this.nameOperand(), spaces());
-        state.fillColour = 0;
-        return;
+        return this.fillWith(0);
       case Op.SC:
       case Op.SCN:
         state.strokeColour = state.strokeSpace(Array.from(this.numbers.subarray(0, this.count)));
         return;
       case Op.sc:
       case Op.scn:
-        state.fillColour = state.fillSpace(Array.from(this.numbers.subarray(0, this.count)));
-        return;
+        return this.fillWith(state.fillSpace(Array.from(this.numbers.subarray(0, this.count))), this.stringOperand());
       case Op.BDC:
         return this.beginContent(true);
       case Op.BMC:
@@ -343,7 +331,7 @@ class StreamReader {
       case Op.BI:
         return this.inlineImage();
       case Op.sh:
-        return this.page.note("shading", "A shading was not read as marks.");
+        return this.page.leftOut("shading", "A shading was not read as marks.");
       default:
         return this.applyText(op);
     }
@@ -382,9 +370,7 @@ class StreamReader {
         state.leading = -n[1]!;
         return cursor.move(n[0]!, n[1]!);
       case Op.Tm:
-        return this.count >= 6
-          ? cursor.place({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! })
-          : undefined;
+        return cursor.place({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! });
       case Op.TStar:
         return cursor.move(0, -state.leading);
       case Op.Tj:
@@ -416,18 +402,13 @@ class StreamReader {
     return ctm.b * this.numbers[i]! + ctm.d * this.numbers[i + 1]! + ctm.f;
   }
 
-  /** Whether a segment has its operands; the first one of a path says where the path begins. */
-  private segment(needs: number): boolean {
-    if (this.count < needs) {
-      this.page.note("operands", "Some operators lack their numbers; they were left out.");
-      return false;
-    }
+  /** The first segment of a path says where the path begins. */
+  private pathBegins(): void {
     if (this.pathFrom < 0) this.pathFrom = this.operandsFrom;
-    return true;
   }
 
   private rectangle(): void {
-    if (!this.segment(4)) return;
+    this.pathBegins();
     const { numbers: n } = this;
     const [x, y, width, height] = [n[0]!, n[1]!, n[2]!, n[3]!];
     const { paths } = this.page;
@@ -449,7 +430,7 @@ class StreamReader {
     const { state, page } = this;
     if (!page.paths.isOpen) return this.endPath();
     if (!(state.unitMm > 0)) {
-      page.note("no-extent", "Some lines are drawn in a space without extent and show nowhere; they were left out.");
+      page.leftOut("no-extent", "Some lines are drawn in a space without extent and show nowhere; they were left out.");
       return this.endPath();
     }
     if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * state.unitMm));
@@ -461,6 +442,8 @@ class StreamReader {
         dash: state.dashId,
         strokeColour: state.strokeColour,
         fillColour: state.fillColour,
+        fillPattern: state.fillPattern,
+        clip: state.clip,
       },
       {
         instance: this.instance,
@@ -472,22 +455,29 @@ class StreamReader {
         widthUnits: state.lineWidth,
         dashText: state.dash.length === 0 ? "[] 0" : `[${state.dash.join(" ")}] ${state.dashPhase}`,
       },
+      page.nextOrder(),
     );
     this.endPath();
   }
 
   private flags(paint: number): number {
-    return paint | (this.member.visible ? 0 : PAINT.hidden) | (this.state.clipped ? PAINT.clipped : 0);
+    return paint | (this.member.visible ? 0 : PAINT.hidden);
   }
 
   private endPath(): void {
     if (this.clipPending) {
-      this.state.clipped = true;
-      this.page.note("clipping", "Marks are cut by clips in the file; they are measured whole.");
+      const outline = this.page.paths.outline() ?? { boxMm: NOWHERE_MM, isBox: true };
+      this.state.clip = this.page.clipWithin(this.state.clip, outline.boxMm, outline.isBox);
+      this.page.leftOut("clipping", "Marks are cut by clips in the file; they are measured whole.");
       this.clipPending = false;
     }
     this.page.paths.drop();
     this.pathFrom = -1;
+  }
+
+  private fillWith(colour: number, pattern?: string): void {
+    this.state.fillColour = colour;
+    this.state.fillPattern = pattern === undefined ? 0 : this.page.file.fillPatterns.idOf(pattern, this.resources);
   }
 
   // ---- state ------------------------------------------------------------------------------
@@ -586,7 +576,7 @@ class StreamReader {
   private drawForm(form: PDFStream, entry: PDFObject | undefined, name: string): void {
     const tag = entry instanceof PDFRef ? entry.tag : name;
     if (this.within.includes(tag))
-      return this.page.note("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
+      return this.page.leftOut("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
     if (this.within.length >= this.page.file.limits.formDepth)
       throw overLimit("Forms are nested in forms", `${this.page.file.limits.formDepth} deep`);
     const instance = this.page.enterForm({
@@ -602,6 +592,9 @@ class StreamReader {
     state.ctm = concat(matrix, state.ctm);
     state.unitMm = scaleOf(state.ctm);
     state.dashId = state.dash.length === 0 ? 0 : -1;
+    const edge = numbersAt(form.dict, "BBox");
+    if (edge.length === 4)
+      state.clip = this.page.clipWithin(state.clip, boxOnPaper(edge, state.ctm), isUpright(state.ctm));
     const resources = dictAt(form.dict, "Resources") ?? this.resources;
     const content = streamBytes(form, this.page.file.budget);
     new StreamReader(this.page, content, resources, instance, state, this.member, [...this.within, tag]).run();
@@ -616,6 +609,9 @@ class StreamReader {
     this.page.images.push({
       layer: this.member.layer,
       boxMm: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
+      order: this.page.nextOrder(),
+      group: this.instance,
+      clip: this.state.clip,
     });
   }
 
@@ -623,11 +619,11 @@ class StreamReader {
     const { lexer } = this;
     for (let token = lexer.next(); token !== Token.end; token = lexer.next()) {
       if (token !== Token.operator) continue;
-      if (lexer.operator === ID) break;
+      if (lexer.operator === Op.ID) break;
     }
     lexer.skipInlineImage();
     this.placeImage();
-    this.page.note("inline-image", "Pictures written into the page were counted, not read.");
+    this.page.leftOut("inline-image", "Pictures written into the page were counted, not read.");
   }
 
   // ---- text -------------------------------------------------------------------------------
@@ -655,7 +651,7 @@ class StreamReader {
     if (!state.font || pieces.length === 0 || !pieces.some((each) => each instanceof Uint8Array)) {
       // A lone adjustment moves on but shows nothing.
       if (state.font) cursor.adjust(pieces, state);
-      else if (pieces.length > 0) page.note("no-font", "Some strings have no font; they were left out.");
+      else if (pieces.length > 0) page.leftOut("no-font", "Some strings have no font; they were left out.");
       return;
     }
     const shown = cursor.show(pieces, state, state.font);
@@ -665,6 +661,7 @@ class StreamReader {
         layer: this.member.layer,
         font: state.fontId,
         colour: state.textMode === 1 ? state.strokeColour : state.fillColour,
+        clip: state.clip,
         ...shown.mark,
       },
       {
@@ -674,15 +671,19 @@ class StreamReader {
         fontName: state.fontName,
         size: state.fontSize,
         horizontal: state.horizontal,
-        carried: shown.carried,
         grows: shown.grows,
         lead: shown.lead,
       },
+      page.nextOrder(),
     );
   }
 }
 
-const ID = 0x4449;
+/** A clip without a path lets nothing through. */
+const NOWHERE_MM: BoxMm = { x: 0, y: 0, width: 0, height: 0 };
+
+/** Whether boxes stay boxes under a matrix: it turns by whole quarters at most. */
+const isUpright = ({ a, b, c, d }: Matrix): boolean => (b === 0 && c === 0) || (a === 0 && d === 0);
 
 /** How a text rendering mode (0–7) paints: modes 3 and 7 show nothing. */
 function textPaint(mode: number): number {

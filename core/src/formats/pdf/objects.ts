@@ -15,6 +15,9 @@ export const dictOf = (value: PDFObject | undefined): PDFDict | undefined => {
   return value instanceof PDFStream ? value.dict : undefined;
 };
 
+/** The entry itself, a reference where it is one. */
+export const rawAt = (dict: PDFDict | undefined, key: string): PDFObject | undefined => dict?.get(PDFName.of(key));
+
 export const lookup = (dict: PDFDict | undefined, key: string): PDFObject | undefined => dict?.lookup(PDFName.of(key));
 
 export const dictAt = (dict: PDFDict | undefined, key: string): PDFDict | undefined => dictOf(lookup(dict, key));

@@ -1,6 +1,6 @@
 import { PDFDict, PDFDocument, ParseSpeeds, PDFName, PDFRef } from "@cantoo/pdf-lib";
 import { inflate } from "./streams";
-import { megabytes, overLimit, ReadError, type ReadLimits } from "./limits";
+import { megabytes, overLimit, ReadError, type ReadLimits } from "../limits";
 
 const latin = new TextDecoder("latin1");
 
@@ -15,13 +15,16 @@ function find(bytes: Uint8Array, keyword: string, from = 0): number {
   return -1;
 }
 
+/** Viewers look for the head of a PDF within its first kilobyte. */
+export const claimsToBePdf = (bytes: Uint8Array): boolean => find(bytes.subarray(0, 1024), "%PDF-") >= 0;
+
 /** Looks at the ends of the file for the reasons that people can act on. */
 function checkOutside(bytes: Uint8Array, limits: ReadLimits): void {
   if (bytes.length === 0)
     throw new ReadError("empty-file", "The file is empty (0 bytes).", "Export the drawing again.");
   if (bytes.length > limits.fileBytes)
     throw overLimit(`The file has ${megabytes(bytes.length)}`, megabytes(limits.fileBytes));
-  if (find(bytes.subarray(0, 1024), "%PDF-") < 0)
+  if (!claimsToBePdf(bytes))
     throw new ReadError("not-pdf", "The file is not a PDF: it does not begin with %PDF.", "Export the drawing as PDF.");
   if (!latin.decode(bytes.subarray(Math.max(0, bytes.length - 4096))).includes("%%EOF"))
     throw new ReadError(

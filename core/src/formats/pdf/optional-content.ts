@@ -1,6 +1,6 @@
 import { PDFArray, PDFDict, PDFName, PDFRef, type PDFContext, type PDFDocument, type PDFObject } from "@cantoo/pdf-lib";
 import type { Layer } from "../../drawing";
-import { overLimit, type ReadLimits } from "./limits";
+import { overLimit, type ReadLimits } from "../limits";
 import { dictAt, dictOf, nameAt, textOf } from "./objects";
 
 /** What marked content means for the marks in it. */
@@ -14,6 +14,8 @@ export interface Membership {
 export class OptionalContent {
   private readonly context: PDFContext;
   readonly layers: Layer[] = [];
+  /** Reference of each layer's group: `12 0 R`. */
+  readonly tags: string[] = [];
   private readonly byTag = new Map<string, number>();
   private readonly known = new Map<string, Membership>();
 
@@ -30,10 +32,10 @@ export class OptionalContent {
       const group = dictOf(document.context.lookup(ref));
       if (!group) continue;
       this.byTag.set(ref.tag, this.layers.length);
+      this.tags.push(ref.tag);
       this.layers.push({
         name: textOf(group.lookup(PDFName.of("Name"))) ?? "",
         visible: visible(ref.tag),
-        source: ref.tag,
       });
     }
   }

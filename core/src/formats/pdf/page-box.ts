@@ -1,7 +1,7 @@
 import type { PDFDict } from "@cantoo/pdf-lib";
 import { PDFName, PDFArray, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
 import type { BoxMm, Matrix } from "../../drawing";
-import { ReadError, type ReadLimits } from "./limits";
+import { ReadError, type ReadLimits } from "../limits";
 import { dictAt, numbersOf } from "./objects";
 
 const POINT_MM = 25.4 / 72;
@@ -83,11 +83,12 @@ function turn(quarter: number, k: number, [x0, y0, x1, y1]: readonly [number, nu
   }
 }
 
-/** A rectangle of default user space as a box on paper. */
+/** The box on paper of a rectangle of some user space. */
 export function boxOnPaper(rect: readonly number[], m: Matrix): BoxMm {
   const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = rect;
-  const xs = [m.a * x0 + m.c * y0 + m.e, m.a * x1 + m.c * y1 + m.e];
-  const ys = [m.b * x0 + m.d * y0 + m.f, m.b * x1 + m.d * y1 + m.f];
+  const corners = [x0, x1].flatMap((x) => [y0, y1].map((y) => [x, y] as const));
+  const xs = corners.map(([px, py]) => m.a * px + m.c * py + m.e);
+  const ys = corners.map(([px, py]) => m.b * px + m.d * py + m.f);
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }

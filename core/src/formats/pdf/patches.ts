@@ -1,4 +1,5 @@
-import type { Page, PageChanges, PathColumns } from "../../drawing";
+import { changesOf, type HeightChange, type MarkChange } from "../../drawing";
+import type { PageOrigin, PathOperators, TextOperators } from "./origin";
 
 /** A replacement of bytes [from, to) of an instance's content; from = to inserts. */
 export interface Patch {
@@ -19,7 +20,7 @@ export const nameOperand = (name: string): string =>
 
 /** Setting one property (width or dash) of the painting operators of a page. */
 interface Property {
-  /** Operand text wanted for each row of the path sources; undefined where nothing changes. */
+  /** Operand text wanted for each row of the path operators; undefined where nothing changes. */
   readonly wanted: readonly (string | undefined)[];
   /** Where the value in force was set in the same instance; from = to = 0 for nowhere. */
   readonly setFrom: Uint32Array;
@@ -30,21 +31,22 @@ interface Property {
 }
 
 /** The patches that carry out a page's changes, by instance. */
-export function patchesFor(page: Page, changes: PageChanges): Map<number, Patch[]> {
+export function patchesFor(page: PageOrigin, changes: readonly MarkChange[]): Map<number, Patch[]> {
   const patches = new Map<number, Patch[]>();
   const add = (instance: number, patch: Patch): void => {
     const list = patches.get(instance);
     if (list) list.push(patch);
     else patches.set(instance, [patch]);
   };
-  const { paths } = page.source;
+  const { paths } = page;
   const inherits = instancesThatInherit(page);
   setProperty(page, inherits, add, {
     wanted: wantedByOperator(
-      page.paths,
-      paths.count,
-      changes.widths.map(({ rows, widthMm }) => ({ rows, text: (unitMm) => operand(widthMm / unitMm) })),
-      paths.unitMm,
+      paths,
+      changesOf(changes, "set-width").map(({ rows, widthMm }) => ({
+        rows,
+        text: (unitMm) => operand(widthMm / unitMm),
+      })),
     ),
     setFrom: paths.widthFrom,
     setTo: paths.widthTo,
@@ -53,34 +55,30 @@ export function patchesFor(page: Page, changes: PageChanges): Map<number, Patch[
   });
   setProperty(page, inherits, add, {
     wanted: wantedByOperator(
-      page.paths,
-      paths.count,
-      changes.dashes.map(({ rows, dashMm }) => ({
+      paths,
+      changesOf(changes, "set-line-type").map(({ rows, dashMm }) => ({
         rows,
         text: (unitMm) => `[${dashMm.map((each) => operand(each / unitMm)).join(" ")}] 0`,
       })),
-      paths.unitMm,
     ),
     setFrom: paths.dashFrom,
     setTo: paths.dashTo,
     operator: "d",
     was: (row) => paths.dashTexts[paths.dashText[row] ?? 0] ?? "[] 0",
   });
-  setHeights(page, changes, add);
+  setHeights(page, changesOf(changes, "set-height"), add);
   return patches;
 }
 
 /** One painting operator may paint several marks; a change of one of them is a change of all. */
 function wantedByOperator(
-  columns: PathColumns,
-  count: number,
+  { count, ofMark, unitMm }: PathOperators,
   changes: readonly { rows: Uint32Array; text: (unitMm: number) => string }[],
-  unitMm: Float64Array,
 ): (string | undefined)[] {
   const wanted = new Array<string | undefined>(count).fill(undefined);
   for (const { rows, text } of changes) {
     for (const row of rows) {
-      const at = columns.source[row] ?? 0;
+      const at = ofMark[row] ?? 0;
       wanted[at] ??= text(unitMm[at] ?? 1);
     }
   }
@@ -88,8 +86,7 @@ function wantedByOperator(
 }
 
 /** Instances in which a form is drawn that takes over their width or dash; there, a setting is not ours alone. */
-function instancesThatInherit(page: Page): Set<number> {
-  const { instances, paths } = page.source;
+function instancesThatInherit({ instances, paths }: PageOrigin): Set<number> {
   const found = new Set<number>();
   for (let row = 0; row < paths.count; row++) {
     if (paths.widthFrom[row] !== paths.widthTo[row] && paths.dashFrom[row] !== paths.dashTo[row]) continue;
@@ -108,12 +105,11 @@ function instancesThatInherit(page: Page): Set<number> {
  * rewritten. Elsewhere the value is set before the path and set back after it.
  */
 function setProperty(
-  page: Page,
+  { paths }: PageOrigin,
   inherits: ReadonlySet<number>,
   add: (instance: number, patch: Patch) => void,
   property: Property,
 ): void {
-  const { paths } = page.source;
   const { wanted, setFrom, setTo, operator, was } = property;
   if (wanted.every((each) => each === undefined)) return;
   const settings = new Map<string, string | null>();
@@ -149,22 +145,24 @@ interface Resizing {
   readonly about: Float64Array;
 }
 
-function resizingOf(page: Page, changes: PageChanges): Resizing {
-  const { texts } = page.source;
+function resizingOf({ texts }: PageOrigin, changes: readonly HeightChange[]): Resizing {
   const resizing = { factor: new Float64Array(texts.count).fill(1), about: new Float64Array(texts.count) };
-  for (const { rows, heightMm, about = 0 } of changes.heights) {
+  for (const { rows, heightMm, about = 0 } of changes) {
     for (const row of rows) {
-      const at = page.texts.source[row] ?? 0;
-      resizing.factor[at] = heightMm / (page.texts.heightMm[row] || heightMm);
+      resizing.factor[row] = heightMm / (texts.heightMm[row] || heightMm);
       // A string that is part of a running line keeps its start, whatever was asked.
-      resizing.about[at] = texts.carried[at] === 1 || texts.carried[at + 1] === 1 ? 0 : about;
+      resizing.about[row] = texts.runsOn[row] === 1 || texts.runsOn[row + 1] === 1 ? 0 : about;
     }
   }
   return resizing;
 }
 
-function setHeights(page: Page, changes: PageChanges, add: (instance: number, patch: Patch) => void): void {
-  const { texts } = page.source;
+function setHeights(
+  page: PageOrigin,
+  changes: readonly HeightChange[],
+  add: (instance: number, patch: Patch) => void,
+): void {
+  const { texts } = page;
   const resizing = resizingOf(page, changes);
   for (let row = 0; row < texts.count; row++) {
     const k = resizing.factor[row] ?? 1;
@@ -176,19 +174,18 @@ function setHeights(page: Page, changes: PageChanges, add: (instance: number, pa
     add(instance, {
       from: start,
       to: start,
-      text: `${stepAside(page, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf `,
+      text: `${stepAside(texts, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf `,
     });
-    add(instance, { from: end, to: end, text: ` ${old}${stepBack(page, resizing, row)}` });
+    add(instance, { from: end, to: end, text: ` ${old}${stepBack(texts, resizing, row)}` });
   }
 }
 
 /** A move along the line by a length in text space, as an operator at the size and horizontal scaling of a string. */
-const moveAlong = (by: number, { size, horizontal }: Page["source"]["texts"], row: number): string =>
+const moveAlong = (by: number, { size, horizontal }: TextOperators, row: number): string =>
   Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / ((size[row] || 1) * (horizontal[row] || 1)))}] TJ`;
 
 /** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
-function stepAside(page: Page, { factor, about }: Resizing, row: number): string {
-  const { texts } = page.source;
+function stepAside(texts: TextOperators, { factor, about }: Resizing, row: number): string {
   const more = (factor[row] ?? 1) - 1;
   const [lead, grows] = [texts.lead[row] ?? 0, texts.grows[row] ?? 0];
   const move = moveAlong(-lead * more - (grows - lead) * more * (about[row] ?? 0), texts, row);
@@ -199,9 +196,8 @@ function stepAside(page: Page, { factor, about }: Resizing, row: number): string
  * After a resized string: keeps the place of one that goes on where it ended, unless that one is
  * resized alike. Strings resized alike run on together, so what all of them grew by is taken back.
  */
-function stepBack(page: Page, { factor }: Resizing, row: number): string {
-  const { texts } = page.source;
-  const goesOn = (at: number): boolean => texts.carried[at] === 1 && texts.instance[at] === texts.instance[at - 1];
+function stepBack(texts: TextOperators, { factor }: Resizing, row: number): string {
+  const goesOn = (at: number): boolean => texts.runsOn[at] === 1 && texts.instance[at] === texts.instance[at - 1];
   if (!goesOn(row + 1) || factor[row + 1] === factor[row]) return "";
   let longer = 0;
   for (let at = row; ; at--) {

@@ -1,30 +1,22 @@
 import { PDFArray, PDFDict, PDFName, type PDFDocument } from "@cantoo/pdf-lib";
-import type { Drawing, Note, Page } from "../../drawing";
-import { bad, good, type Result } from "../../problem";
+import type { Page, Unread } from "../../drawing";
+import { bad, good, type Result } from "../../base/result";
 import { DashTable } from "./columns";
 import { FontTable } from "./font-table";
 import { PageReader, type FileContext } from "./interpreter";
-import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
+import type { ReadFile, ReadOptions } from "../format";
+import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../limits";
+import { FillPatternTable } from "./fill-patterns";
+import { PdfOrigin, type PageOrigin } from "./origin";
 import { readViewports } from "./measure";
 import { dictOf } from "./objects";
 import { openPdf } from "./open";
 import { OptionalContent } from "./optional-content";
 import { boxOnPaper, inherited, pageBox } from "./page-box";
-import { InflateBudget, streamBytes, type InflateFn } from "./streams";
+import { InflateBudget, streamBytes } from "./streams";
 
-/** What a caller may want to hear while a file is read. */
-export interface ReadOptions {
-  readonly limits?: Partial<ReadLimits>;
-  readonly inflate?: InflateFn;
-  /** Called before each page; a thrown error stops the reading (cancel). */
-  readonly onPage?: (index: number, count: number) => void;
-}
-
-/**
- * Reads a PDF into the neutral drawing. Every file that can't be read gives a problem with the
- * reason; nothing is thrown but what `onPage` throws.
- */
-export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Promise<Result<Drawing>> {
+/** Reads a PDF (ISO 32000) into the neutral drawing. */
+export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Promise<Result<ReadFile>> {
   const limits = { ...DEFAULT_LIMITS, ...options.limits };
   let stopped: unknown;
   const onPage = (index: number, count: number): void => {
@@ -55,36 +47,49 @@ function readDocument(
   budget: InflateBudget,
   limits: ReadLimits,
   onPage: ReadOptions["onPage"],
-): Drawing {
+): ReadFile {
   const file: FileContext = {
     limits,
     budget,
     optional: new OptionalContent(document, limits),
     fonts: new FontTable(budget),
     dashes: new DashTable(),
+    fillPatterns: new FillPatternTable(),
   };
-  const notes: Note[] = [];
+  const unread: Unread[] = [];
   const pages = document.getPages().map((page, i, all) => {
     onPage?.(i + 1, all.length);
-    return readPage(page.node, i + 1, file, notes);
+    return readPage(page.node, i + 1, file, unread);
   });
   return {
-    format: "pdf",
-    layers: file.optional.layers,
-    fonts: file.fonts.fonts,
-    dashes: file.dashes.dashes,
-    pages,
-    notes,
+    drawing: {
+      format: "pdf",
+      layers: file.optional.layers,
+      fonts: file.fonts.fonts,
+      dashes: file.dashes.dashes,
+      fillPatterns: file.fillPatterns.patterns,
+      pages: pages.map(({ page }) => page),
+      unread,
+    },
+    origin: new PdfOrigin(
+      file.optional.tags,
+      pages.map(({ origin }) => origin),
+    ),
   };
 }
 
-function readPage(node: PDFDict, index: number, file: FileContext, notes: Note[]): Page {
+function readPage(
+  node: PDFDict,
+  index: number,
+  file: FileContext,
+  unread: Unread[],
+): { page: Page; origin: PageOrigin } {
   const box = pageBox(node, index, file.limits);
-  const reader = new PageReader(file, index);
+  const reader = new PageReader(file, index, { x: 0, y: 0, width: box.widthMm, height: box.heightMm });
   reader.read(pageContent(node, file.budget), dictOf(inherited(node, "Resources")), box.toPaper);
-  notes.push(...reader.notes);
+  unread.push(...reader.unread);
   const [paths, texts] = [reader.paths.done(), reader.texts.done()];
-  return {
+  const page: Page = {
     index,
     widthMm: box.widthMm,
     heightMm: box.heightMm,
@@ -92,8 +97,10 @@ function readPage(node: PDFDict, index: number, file: FileContext, notes: Note[]
     texts: texts.columns,
     images: reader.images,
     viewports: readViewports(node, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
-    source: { instances: reader.instances, paths: paths.source, texts: texts.source },
+    groups: reader.instances.map(({ parent, name }) => ({ parent, name })),
+    clips: reader.clips,
   };
+  return { page, origin: { instances: reader.instances, paths: paths.operators, texts: texts.operators } };
 }
 
 /** The streams of a page make one content, parted by white space (ISO 32000-1, 7.8.2). */

@@ -8,14 +8,8 @@ import {
   type PDFObject,
 } from "@cantoo/pdf-lib";
 import { Inflate, Unzlib } from "fflate";
-import { megabytes, overLimit, ReadError, type ReadLimits } from "./limits";
-
-/**
- * A faster way to unpack zlib data than the built-in one, where the surroundings have one. Gives
- * undefined for data that it can't unpack whole or that grows past `limit` bytes: the built-in
- * one then unpacks what can be had, or says what is wrong.
- */
-export type InflateFn = (bytes: Uint8Array, limit: number) => Uint8Array | undefined;
+import type { InflateFn } from "../format";
+import { megabytes, overLimit, ReadError, type ReadLimits } from "../limits";
 
 /** Keeps count of what a file has inflated to, over all its streams. */
 export class InflateBudget {

@@ -3,7 +3,7 @@ import type { TextMark } from "./columns";
 import type { LoadedFont } from "./fonts/font";
 import type { GraphicsState } from "./graphics-state";
 
-type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | "string">;
+type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | "runsOn" | "string">;
 
 /** A gap wider than this share of the size is a space between words; justified text is written so. */
 const WORD_GAP = 0.2;
@@ -43,8 +43,8 @@ export class TextCursor {
     pieces: readonly (number | Uint8Array)[],
     state: GraphicsState,
     font: LoadedFont,
-  ): { mark: Shown; carried: boolean; grows: number; lead: number } {
-    const carried = this.running;
+  ): { mark: Shown; grows: number; lead: number } {
+    const runsOn = this.running;
     // A string that begins with an adjustment is anchored behind it.
     const lead = leadOf(pieces) * state.fontSize;
     const start = concat(concat({ ...IDENTITY, e: lead * state.horizontal, f: state.rise }, this.matrix), state.ctm);
@@ -67,8 +67,7 @@ export class TextCursor {
     this.advance(advance);
     this.running = true;
     return {
-      mark: { string, ...measure(start, state, font, advance - lead * state.horizontal) },
-      carried,
+      mark: { string, runsOn, ...measure(start, state, font, advance - lead * state.horizontal) },
       grows: grows * state.horizontal,
       lead: lead * state.horizontal,
     };
@@ -86,7 +85,12 @@ function leadOf(pieces: readonly (number | Uint8Array)[]): number {
 }
 
 /** Height of capitals, baseline and direction of a string set at `start` (text space → paper). */
-function measure(start: Matrix, state: GraphicsState, font: LoadedFont, advance: number): Omit<Shown, "string"> {
+function measure(
+  start: Matrix,
+  state: GraphicsState,
+  font: LoadedFont,
+  advance: number,
+): Omit<Shown, "string" | "runsOn"> {
   const along = Math.hypot(start.a, start.b);
   // Across the baseline, so that slanted lettering keeps its height.
   const across = along === 0 ? 0 : Math.abs(start.a * start.d - start.b * start.c) / along;

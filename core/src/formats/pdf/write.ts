@@ -11,11 +11,12 @@ import {
   type PDFFont,
   type PDFRef,
 } from "@cantoo/pdf-lib";
-import { drawable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
-import { bad, good, type Result } from "../../problem";
+import { printable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
+import { bad, good, type Result } from "../../base/result";
+import type { InflateFn } from "../format";
 import type { PictureFile } from "../picture-file";
 import { letterCount, spacingMm, wantedFont } from "../set-font";
-import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "./limits";
+import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../limits";
 import { dictOf } from "./objects";
 import { openPdf } from "./open";
 import { OptionalContent } from "./optional-content";
@@ -23,7 +24,7 @@ import { inherited, pageBox } from "./page-box";
 import { nameOperand, operand } from "./patches";
 import { pageContent } from "./read";
 import { refOf, replaceRefs } from "./refs";
-import { InflateBudget, type InflateFn } from "./streams";
+import { InflateBudget } from "./streams";
 
 const POINT_MM = 25.4 / 72;
 /** A quarter of a circle as one Bézier curve. */
@@ -53,7 +54,7 @@ export interface StatedScale {
 }
 
 /** Writes layered drawings as PDF. Coordinates in millimetres on paper, origin lower-left. */
-export class PdfDrawing {
+export class PdfWriter {
   private readonly layers = new Map<string, PDFRef>();
   private readonly hiddenLayers = new Set<string>();
 
@@ -68,7 +69,7 @@ export class PdfDrawing {
     font: FontFile & { readonly family?: string },
     title: string,
     others: readonly (FontFile & { readonly family: string })[] = [],
-  ): Promise<PdfDrawing> {
+  ): Promise<PdfWriter> {
     const document = await PDFDocument.create();
     document.registerFontkit(fontkit as never);
     document.setTitle(title);
@@ -79,7 +80,7 @@ export class PdfDrawing {
       font: await document.embedFont(bytes, { subset: true }),
       capHeight,
     });
-    return new PdfDrawing(document, [await embedded(font), ...(await Promise.all(others.map(embedded)))]);
+    return new PdfWriter(document, [await embedded(font), ...(await Promise.all(others.map(embedded)))]);
   }
 
   addPage(widthMm: number, heightMm: number): PdfPage {
@@ -163,7 +164,7 @@ export class PdfPage implements Board {
   readonly ref: PDFRef;
 
   constructor(
-    private readonly drawing: PdfDrawing,
+    private readonly drawing: PdfWriter,
     readonly widthMm: number,
     readonly heightMm: number,
     private readonly fonts: readonly [EmbeddedFont, ...EmbeddedFont[]],
@@ -282,13 +283,13 @@ export class PdfPage implements Board {
 
   /** Width of a string set with capitals of a height, millimetres. */
   textWidth(text: string, heightMm: number): number {
-    const shown = drawable(text);
+    const shown = printable(text);
     const { font, capHeight } = this.face;
     return font.widthOfTextAtSize(shown, heightMm / capHeight) + letterCount(shown) * spacingMm(this.set, heightMm);
   }
 
   text(text: string, x: number, y: number, { heightMm, align = "left", angleDeg = 0 }: TextOptions): this {
-    const shown = drawable(text);
+    const shown = printable(text);
     if (shown === "") return this;
     const { font, capHeight } = this.face;
     const size = heightMm / capHeight;
@@ -403,11 +404,12 @@ export class PdfPage implements Board {
 
   private adoptLayers(source: PDFDocument, copier: PDFObjectCopier, limits: ReadLimits): void {
     const replaced = new Map<string, PDFRef>();
-    for (const layer of new OptionalContent(source, limits).layers) {
-      const copy = copier.copy(refOf(layer.source));
+    const { layers, tags } = new OptionalContent(source, limits);
+    layers.forEach((layer, id) => {
+      const copy = copier.copy(refOf(tags[id] ?? ""));
       const used = this.drawing.adoptLayer(layer.name, copy, layer.visible);
       if (used !== copy) replaced.set(copy.tag, used);
-    }
+    });
     replaceRefs(this.drawing.document.context, replaced);
   }
 

@@ -1,4 +1,4 @@
-import { drawable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
+import { printable, type Board, type BoxMm, type Lettering, type Point, type TextOptions } from "../../drawing";
 import { letterCount, spacingMm, wantedFont } from "../set-font";
 
 /** Measures a string: its width as a share of the font size. */
@@ -132,13 +132,13 @@ export class SvgBoard implements Board {
   }
 
   textWidth(text: string, heightMm: number): number {
-    const shown = drawable(text);
+    const shown = printable(text);
     const spacing = letterCount(shown) * spacingMm(this.set, heightMm);
     return (this.face.widthOf(shown) * heightMm) / this.face.capHeight + spacing;
   }
 
   text(text: string, x: number, y: number, { heightMm, align = "left", angleDeg = 0 }: TextOptions): this {
-    const shown = drawable(text);
+    const shown = printable(text);
     if (shown === "") return this;
     const anchor = { left: "", middle: ' text-anchor="middle"', right: ' text-anchor="end"' }[align];
     const turn = angleDeg === 0 ? "" : ` transform="rotate(${n(-angleDeg)} ${n(x)} ${this.y(y)})"`;
@@ -184,7 +184,7 @@ export class SvgBoard implements Board {
       .map(({ name, visible, parts }) => {
         if (name === undefined) return parts.join("");
         const hidden = visible ? "" : ' visibility="hidden"';
-        return `<g class="layer" data-layer="${escaped(drawable(name))}"${hidden}>${parts.join("")}</g>`;
+        return `<g class="layer" data-layer="${escaped(printable(name))}"${hidden}>${parts.join("")}</g>`;
       })
       .join("");
   }
@@ -192,6 +192,6 @@ export class SvgBoard implements Board {
   /** The whole file, at true size. */
   file(title: string): string {
     const size = `width="${n(this.widthMm)}mm" height="${n(this.heightMm)}mm" viewBox="0 0 ${n(this.widthMm)} ${n(this.heightMm)}"`;
-    return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" ${size} font-family="${escaped(this.font.family)}, sans-serif"><title>${escaped(drawable(title))}</title>${this.content()}</svg>\n`;
+    return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" ${size} font-family="${escaped(this.font.family)}, sans-serif"><title>${escaped(printable(title))}</title>${this.content()}</svg>\n`;
   }
 }

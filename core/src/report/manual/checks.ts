@@ -1,32 +1,44 @@
 import { RULES } from "../../rules";
-import type { OfficeStandard } from "../../standard";
+import { figureInWords, severityIn, type OfficeStandard } from "../../standard";
+import { valueOf } from "../../recognise/parameter";
+import { listed } from "../../base/words";
 import { TEXT_WIDTH_MM, type Flow } from "./flow";
 
-const percent = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
-
-const ID_MM = 44;
-const COUNTS_MM = 40;
+const TITLE_MM = 90;
+const COUNTS_MM = 42;
+const FIGURE_MM = 52;
+const VALUE_MM = 22;
 
 /** How drawings are judged by the standard: what each rule counts as, and how near is near enough. */
-export function checks(flow: Flow, { rules, tolerances, naming }: OfficeStandard): void {
+export function checks(flow: Flow, standard: OfficeStandard): void {
+  const { defaultLayers } = standard.naming;
   flow.heading("Checks", 1);
   flow.paragraph(
-    `A measured value is a finding where it is off by more than ${tolerances.widthMm} mm in a line's width, ${percent(tolerances.heightShare)} of the height of lettering, ${percent(tolerances.dashShare)} of a dash or gap, or ${tolerances.sheetMm} mm in the size of a sheet.`,
+    "What stops must be put right before a sheet is issued. What is to be mended is wrong, but may go out with a waiver. A note is worth knowing.",
   );
-  if (naming.defaultLayers.length > 0)
-    flow.paragraph(
-      `Layers that files bring of themselves, on which nothing belongs: ${naming.defaultLayers.join(", ")}.`,
-    );
+  if (defaultLayers.length > 0)
+    flow.paragraph(`Nothing belongs on the layers that files bring of themselves: ${listed(defaultLayers)}.`);
   flow.table(
     [
-      { title: "Rule", widthMm: ID_MM },
-      { title: "What it says of a drawing", widthMm: TEXT_WIDTH_MM - ID_MM - COUNTS_MM },
+      { title: "What is found", widthMm: TITLE_MM },
       { title: "Counts as", widthMm: COUNTS_MM },
+      { title: "Rule", widthMm: TEXT_WIDTH_MM - TITLE_MM - COUNTS_MM },
     ],
-    RULES.map(({ meta: { id, title, severity } }) => {
-      const said = rules[id]?.severity;
-      const counts = said === "off" ? "not judged" : (said ?? severity);
-      return [id, title, said === undefined || said === severity ? counts : `${counts} (usually ${severity})`];
+    RULES.map((rule) => {
+      const counts = severityIn(standard, rule);
+      const usually = counts === rule.severity ? "" : ` (usually ${rule.severity})`;
+      return [rule.title, `${counts === "off" ? "not judged" : counts}${usually}`, rule.id];
     }),
+  );
+  flow.heading("How near is near enough", 2);
+  flow.table(
+    [
+      { title: "Figure", widthMm: FIGURE_MM },
+      { title: "Here", widthMm: VALUE_MM },
+      { title: "What it decides", widthMm: TEXT_WIDTH_MM - FIGURE_MM - VALUE_MM },
+    ],
+    RULES.flatMap(({ parameters }) =>
+      parameters.map((each) => [each.title, figureInWords(valueOf(standard, each), each.unit), each.sentence]),
+    ),
   );
 }

@@ -1,5 +1,5 @@
-import type { PdfDrawing, PdfPage } from "../../formats/pdf/write";
-import { wrapped } from "../../drawn";
+import type { PdfWriter, PdfPage } from "../../formats/pdf/write";
+import { wrapped } from "../../plot";
 
 /** Pages are A4, upright (ISO 216). Millimetres. */
 export const PAGE = { widthMm: 210, heightMm: 297, leftMm: 22, rightMm: 16, topMm: 22, bottomMm: 20 } as const;
@@ -27,7 +27,7 @@ export class Flow {
   private y = 0;
 
   constructor(
-    private readonly pdf: PdfDrawing,
+    private readonly pdf: PdfWriter,
     private readonly footer: string,
   ) {}
 

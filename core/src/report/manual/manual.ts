@@ -1,7 +1,7 @@
 import type { LetteringFont } from "../../formats/font-file";
-import { PdfDrawing, type PdfPage } from "../../formats/pdf/write";
+import { PdfWriter, type PdfPage } from "../../formats/pdf/write";
 import { wantedFont } from "../../formats/set-font";
-import { plotsWith, shade } from "../../drawn";
+import { plotsWith, shade } from "../../plot";
 import {
   CHAPTERS,
   entriesOf,
@@ -64,7 +64,7 @@ export async function makeManual(request: ManualRequest): Promise<Uint8Array> {
   const { standard } = request;
   const title = `${standard.name}: office standard, ${editionWords(standard)}`;
   const others = otherFonts(standard, request.fonts ?? [], request.font);
-  const pdf = await PdfDrawing.create(request.font, title, others);
+  const pdf = await PdfWriter.create(request.font, title, others);
   const flow = new Flow(pdf, title);
   cover(flow, request);
   const contentsPage = flow.newPage();

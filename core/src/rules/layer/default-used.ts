@@ -1,44 +1,44 @@
-import { PAINT } from "../../drawing";
-import { counted, layerName, type JudgeContext, type Marks, type PageFacts, type Rule } from "../rule";
+import { counted } from "../../base/words";
+import { NAMED_LAYERS } from "../../recognise/layer-names";
+import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
+import { rule } from "../rule";
 
-export const defaultUsed: Rule = {
-  meta: {
-    id: "layer/default-used",
-    severity: "mend",
-    title: "Marks stand on the file's default layer or on no layer.",
+export const defaultUsed = rule({
+  id: "layer/default-used",
+  title: "Marks on no layer, or on the file's default layer",
+  severity: "mend",
+  needs: ["layers"],
+  reads: [NAMED_LAYERS, MARKS_ON_LAYERS],
+  parameters: [],
+  page: {
+    measures:
+      "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own.",
+    why: "It is the commonest mistake: something is drawn before the right layer was made current.",
+    right: "Every mark on a layer that says what it is.",
+    wrong: "Four lines on layer 0.",
+    cannotSee: "Where the marks belong.",
+    mend: "None yet.",
   },
-  judge(context) {
-    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
-    for (const facts of context.pages) {
-      judgeLayer(context, facts, -1);
-      context.drawing.layers.forEach(({ name }, layer) => {
-        if (!context.standard.layer(name) && context.standard.isDefaultLayer(name)) judgeLayer(context, facts, layer);
-      });
+  judge({ file, pages, report }) {
+    const isDefault = (layer: number): boolean => layer < 0 || file.of(NAMED_LAYERS)[layer]?.value.state === "default";
+    for (const facts of pages) {
+      for (const { value } of facts.of(MARKS_ON_LAYERS)) {
+        if (!isDefault(value.layer)) continue;
+        const name = file.layerName(value.layer);
+        const where = value.layer < 0 ? "no layer" : `the default layer “${name}”`;
+        for (const of of ["paths", "texts"] as const) {
+          const rows = value.visible(of);
+          if (rows.length === 0) continue;
+          report({
+            page: facts.page.index,
+            layer: value.layer,
+            marks: { of, rows },
+            message: (count) =>
+              `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
+            measured: name,
+          });
+        }
+      }
     }
   },
-};
-
-function judgeLayer(context: JudgeContext, facts: PageFacts, layer: number): void {
-  const where = layer < 0 ? "no layer" : `the default layer “${layerName(context, layer)}”`;
-  for (const sort of ["paths", "texts"] as const) {
-    const marks = rowsOn(facts, sort, layer);
-    if (marks.rows.length === 0) continue;
-    context.report({
-      page: facts.page.index,
-      layer,
-      marks,
-      message: (count) =>
-        `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
-      measured: layer < 0 ? "no layer" : layerName(context, layer),
-    });
-  }
-}
-
-function rowsOn(facts: PageFacts, of: Marks["of"], layer: number): Marks {
-  const { layer: column, paint } = facts.page[of];
-  const rows: number[] = [];
-  if ((facts.marksPerLayer[layer + 1] ?? 0) > 0)
-    for (let row = 0; row < column.length; row++)
-      if (column[row] === layer && !((paint[row] ?? 0) & PAINT.hidden)) rows.push(row);
-  return { of, rows: Uint32Array.from(rows) };
-}
+});

@@ -1,12 +1,26 @@
-import type { Rule } from "../rule";
+import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
+import { rule } from "../rule";
 
-export const empty: Rule = {
-  meta: { id: "layer/empty", severity: "note", title: "The layer has nothing on it." },
-  judge(context) {
-    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
-    context.drawing.layers.forEach(({ name }, layer) => {
-      if (context.pages.some((facts) => (facts.marksPerLayer[layer + 1] ?? 0) > 0)) return;
-      context.report({ page: 0, layer, message: () => `The layer “${name}” has nothing on it.`, measured: name });
+export const empty = rule({
+  id: "layer/empty",
+  title: "A layer with nothing on it",
+  severity: "note",
+  needs: ["layers"],
+  reads: [MARKS_ON_LAYERS],
+  parameters: [],
+  page: {
+    measures: "Layers without any mark or picture on any page; what is switched off is not empty.",
+    why: "Empty layers make lists long and hide the one that matters.",
+    right: "Each layer used.",
+    wrong: "A layer left over from a template.",
+    cannotSee: "Whether the layer is kept on purpose for later.",
+    mend: "None yet.",
+  },
+  judge({ file, pages, report }) {
+    const used = new Set(pages.flatMap((facts) => facts.of(MARKS_ON_LAYERS).map(({ value }) => value.layer)));
+    file.drawing.layers.forEach(({ name }, layer) => {
+      if (used.has(layer)) return;
+      report({ page: 0, layer, message: () => `The layer “${name}” has nothing on it.`, measured: name });
     });
   },
-};
+});

@@ -1,23 +1,31 @@
-import type { Rule } from "../rule";
-import { namedLayers, NO_RENAME, probably, renameFor } from "./naming";
+import { MEANT_NAMES, NAMED_LAYERS } from "../../recognise/layer-names";
+import { rule } from "../rule";
+import { meantNames, probably } from "./meant";
 
-/** A file with more bad names than this needs a crosswalk, not suggestions one by one. */
-const MOST_SUGGESTED = 500;
-
-export const malformed: Rule = {
-  meta: {
-    id: "layer/malformed",
-    severity: "mend",
-    title: "The layer's name does not follow the scheme.",
-    mends: "rename",
+export const malformed = rule({
+  id: "layer/malformed",
+  title: "A layer name that does not follow the scheme",
+  severity: "mend",
+  needs: ["layers"],
+  reads: [NAMED_LAYERS, MEANT_NAMES],
+  parameters: [],
+  mends: "rename",
+  page: {
+    measures:
+      "The name against the scheme of the edition, field by field. The finding says at which character it fails, why, and which good names are nearest (by edits over the register and over the codes, and by the meaning of the codes). Registered names are never malformed.",
+    why: "A name that follows the scheme can be sorted, searched and handed to others; a name that doesn't is one drafter's secret.",
+    right: "`A-WALL`, `A-WALL-FULL-N`",
+    wrong: "`walls`, `A_Door`, `A-WAL`",
+    cannotSee: "Whether a well-formed name is the right one for what stands on the layer.",
+    mend: "The layer is renamed where one good name is clearly nearest; onto a layer that exists, the two become one. Of the names that are off the register only the first 500 get suggestions.",
   },
-  judge(context) {
-    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
-    let found = 0;
-    for (const { layer, name, state, failure } of namedLayers(context)) {
+  judge({ file, report }) {
+    const meant = meantNames(file);
+    for (const { value } of file.of(NAMED_LAYERS)) {
+      const { layer, name, state, failure } = value;
       if (state !== "malformed" || !failure) continue;
-      const { suggestions, sure } = ++found > MOST_SUGGESTED ? NO_RENAME : renameFor(context, name);
-      context.report({
+      const { suggestions = [], sure } = meant.get(layer) ?? {};
+      report({
         page: 0,
         layer,
         message: () =>
@@ -25,8 +33,8 @@ export const malformed: Rule = {
         measured: name,
         ...(suggestions[0] ? { expected: suggestions[0].name } : {}),
         suggestions: suggestions.map((each) => each.name),
-        ...(sure ? { mend: { kind: "rename", layer, to: sure.name } } : {}),
+        ...(sure ? { mend: [{ kind: "rename", layer, to: sure.name }] } : {}),
       });
     }
   },
-};
+});

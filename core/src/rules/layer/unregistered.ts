@@ -1,21 +1,30 @@
-import type { Rule } from "../rule";
-import { namedLayers, probably, renameFor } from "./naming";
+import { MEANT_NAMES, NAMED_LAYERS } from "../../recognise/layer-names";
+import { rule } from "../rule";
+import { meantNames, probably } from "./meant";
 
-export const unregistered: Rule = {
-  meta: {
-    id: "layer/unregistered",
-    severity: "mend",
-    title: "The name is well formed, but the register has no such layer.",
-    mends: "rename",
+export const unregistered = rule({
+  id: "layer/unregistered",
+  title: "A layer that is not in the register",
+  severity: "mend",
+  needs: ["layers", "register"],
+  reads: [NAMED_LAYERS, MEANT_NAMES],
+  parameters: [],
+  page: {
+    measures: "Names that follow the scheme, against the register.",
+    why: "The register is the list that the office agreed on. A new layer appears in every drawing until somebody decides where it is shown.",
+    right: "A layer of the register.",
+    wrong: "`A-SIGN`, where nobody asked for it.",
+    cannotSee: "Whether the layer is needed: ask for it, or move its marks.",
+    mend: "None: a well-formed name may be meant as it stands.",
   },
-  judge(context) {
-    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
-    if (context.standard.standard.layers.length === 0) return context.notJudged("The standard registers no layers.");
-    for (const { layer, name, state } of namedLayers(context)) {
+  judge({ file, report }) {
+    const meant = meantNames(file);
+    for (const { value } of file.of(NAMED_LAYERS)) {
+      const { layer, name, state } = value;
       if (state !== "unregistered") continue;
-      const { suggestions } = renameFor(context, name);
+      const { suggestions = [] } = meant.get(layer) ?? {};
       // A well-formed name may be meant as it stands, so it is never renamed without asking.
-      context.report({
+      report({
         page: 0,
         layer,
         message: () => `The layer “${name}” follows the scheme but is not in the register.${probably(suggestions)}`,
@@ -25,4 +34,4 @@ export const unregistered: Rule = {
       });
     }
   },
-};
+});

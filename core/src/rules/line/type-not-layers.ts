@@ -1,33 +1,40 @@
-import { counted, layerName, type Rule } from "../rule";
-import { judgeType, typeMend } from "./types";
+import { counted } from "../../base/words";
+import { JUDGED_LINE_TYPES } from "../../recognise/judged-line-types";
+import { rule } from "../rule";
+import { typeMend } from "./type-mend";
 
-export const typeNotLayers: Rule = {
-  meta: {
-    id: "line/type-not-layers",
-    severity: "mend",
-    title: "The line type is known, but not the layer's.",
-    mends: "set-line-type",
+export const typeNotLayers = rule({
+  id: "line/type-not-layers",
+  title: "Lines in another line type than their layer's",
+  severity: "mend",
+  needs: ["layers", "register"],
+  reads: [JUDGED_LINE_TYPES],
+  parameters: [],
+  mends: "set-line-type",
+  page: {
+    measures: "The line type of strokes on registered layers against the layer's own and those it also allows.",
+    why: "An edge overhead that is drawn continuous reads as an edge that stands there.",
+    right: "Edges overhead dashed.",
+    wrong: "Walls dashed.",
+    cannotSee: "Whether the stroke is on the wrong layer instead.",
+    mend: "The dashes are set to those of the layer's line type.",
   },
-  judge(context) {
-    if (context.drawing.layers.length === 0) return context.notJudged("The file carries no layers.");
-    if (context.standard.standard.layers.length === 0) return context.notJudged("The standard registers no layers.");
-    for (const { page, strokes } of context.pages) {
-      for (const look of strokes) {
-        const judged = judgeType(context, look);
-        if (judged.state !== "not-layers" || !judged.found || !judged.wanted) continue;
-        const [found, wanted] = [judged.found, judged.wanted];
-        const mend = typeMend(judged);
-        context.report({
-          page: page.index,
+  judge({ file, pages, report }) {
+    for (const facts of pages) {
+      for (const { value } of facts.of(JUDGED_LINE_TYPES)) {
+        const { look, state, found, wanted } = value;
+        if (state !== "not-layers" || !found || !wanted) continue;
+        report({
+          page: facts.page.index,
           layer: look.layer,
           marks: { of: "paths", rows: look.rows },
           message: (count) =>
-            `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${found.title.toLowerCase()}; ${layerName(context, look.layer)} takes ${wanted.title.toLowerCase()}.`,
+            `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${found.title.toLowerCase()}; ${file.layerName(look.layer)} takes ${wanted.title.toLowerCase()}.`,
           measured: found.id,
           expected: wanted.id,
-          ...(mend ? { mend } : {}),
+          ...typeMend(facts.page.index, value),
         });
       }
     }
   },
-};
+});

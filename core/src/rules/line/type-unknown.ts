@@ -1,32 +1,47 @@
-import { counted, layerName, type Rule } from "../rule";
-import { atWidth, dashWords, judgeType, typeMend } from "./types";
+import { counted, mm } from "../../base/words";
+import { DASH_OFF, JUDGED_LINE_TYPES } from "../../recognise/judged-line-types";
+import { rule } from "../rule";
+import { typeMend } from "./type-mend";
 
-export const typeUnknown: Rule = {
-  meta: {
-    id: "line/type-unknown",
-    severity: "mend",
-    title: "The dash pattern is none of the line types at this width.",
-    mends: "set-line-type",
+export const typeUnknown = rule({
+  id: "line/type-unknown",
+  title: "Dashes of no line type",
+  severity: "mend",
+  needs: ["lineTypes"],
+  reads: [JUDGED_LINE_TYPES],
+  parameters: [DASH_OFF],
+  mends: "set-line-type",
+  page: {
+    measures:
+      "Dashes and gaps as multiples of the width (ISO 128), beginning anywhere in the pattern; at the width they are drawn with or at the width they should have, so that one fault is one finding. Round and square ends are allowed for.",
+    why: "Dashes are read: an edge overhead, a centre line. A pattern of no line type says nothing, and changes its look with the scale.",
+    right: "Dashes of 12 and gaps of 3 widths.",
+    wrong: "Dashes of 9 mm and gaps of 5 mm at 0.25 mm.",
+    cannotSee: "Patterns drawn as many short lines rather than as dashes.",
+    mend: "The dashes are set to those of the layer's line type; none on layers without one.",
   },
-  judge(context) {
-    if (context.standard.standard.lineTypes.length === 0) return context.notJudged("The standard has no line types.");
-    for (const { page, strokes } of context.pages) {
-      for (const look of strokes) {
-        const judged = judgeType(context, look);
-        if (judged.state !== "unknown") continue;
-        const dashes = dashWords(context.drawing.dashes[look.dash] ?? []);
-        const mend = typeMend(judged);
-        context.report({
-          page: page.index,
+  judge({ file, pages, report }) {
+    for (const facts of pages) {
+      for (const { value } of facts.of(JUDGED_LINE_TYPES)) {
+        const { look, state, wanted, widthMm } = value;
+        if (state !== "unknown") continue;
+        const dashes = dashWords(file.drawing.dashes[look.dash] ?? []);
+        const takes = wanted ? `; ${file.layerName(look.layer)} takes ${wanted.title.toLowerCase()}` : "";
+        report({
+          page: facts.page.index,
           layer: look.layer,
           marks: { of: "paths", rows: look.rows },
           message: (count) =>
-            `${counted(count, "line")} ${count === 1 ? "is" : "are"} dashed ${dashes}, which is no line type ${atWidth(judged)}${judged.wanted ? `; ${layerName(context, look.layer)} takes ${judged.wanted.title.toLowerCase()}` : ""}.`,
+            `${counted(count, "line")} ${count === 1 ? "is" : "are"} dashed ${dashes}, which is no line type at ${mm(widthMm)}${takes}.`,
           measured: dashes,
-          ...(judged.wanted ? { expected: judged.wanted.id } : {}),
-          ...(mend ? { mend } : {}),
+          ...(wanted ? { expected: wanted.id } : {}),
+          ...typeMend(facts.page.index, value),
         });
       }
     }
   },
-};
+});
+
+/** `3 – 1 mm`: dashes and gaps in turn. */
+const dashWords = (dashMm: readonly number[]): string =>
+  dashMm.length === 0 ? "continuous" : `${dashMm.map((each) => Number(each.toFixed(2))).join(" – ")} mm`;

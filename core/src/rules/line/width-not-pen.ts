@@ -1,15 +1,31 @@
-import { counted, mm } from "../rule";
-import { widthRule } from "./width-rule";
-import { penWords } from "./widths";
+import { counted, mm } from "../../base/words";
+import { JUDGED_LINE_TYPES } from "../../recognise/judged-line-types";
+import { JUDGED_WIDTHS } from "../../recognise/widths";
+import { rule } from "../rule";
+import { reportWidths } from "./report-widths";
 
-export const widthNotPen = widthRule(
-  {
-    id: "line/width-not-pen",
-    severity: "mend",
-    title: "The width is a pen of the schedule, but not the layer's.",
-    mends: "set-width",
+export const widthNotPen = rule({
+  id: "line/width-not-pen",
+  title: "Lines in another pen than their layer's",
+  severity: "mend",
+  needs: ["layers", "pens"],
+  reads: [JUDGED_WIDTHS, JUDGED_LINE_TYPES],
+  parameters: [],
+  mends: "set-width",
+  page: {
+    measures:
+      "Strokes of registered layers whose width is a pen, but another one than the layer's in this drawing kind.",
+    why: "The same thing should plot the same on every sheet.",
+    right: "Walls in the 0.5 mm pen.",
+    wrong: "Walls in the 0.25 mm pen.",
+    cannotSee: "A thinner pen that was meant on purpose, unless a pen schedule of the drawing kind says so.",
+    mend: "The width is set to the layer's pen; rightly spaced dashes go with it.",
   },
-  "not-pen",
-  (count, context, look, judged) =>
-    `${counted(count, "line")} ${count === 1 ? "is" : "are"} drawn with the ${mm(look.widthMm)} pen; ${penWords(context, look, judged)}.`,
-);
+  judge: (context) =>
+    reportWidths(
+      context,
+      "not-pen",
+      (count, { look }, pen) =>
+        `${counted(count, "line")} ${count === 1 ? "is" : "are"} drawn with the ${mm(look.widthMm)} pen; ${pen}.`,
+    ),
+});

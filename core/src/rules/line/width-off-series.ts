@@ -1,15 +1,30 @@
-import { counted, mm } from "../rule";
-import { widthRule } from "./width-rule";
-import { penWords } from "./widths";
+import { counted, mm } from "../../base/words";
+import { JUDGED_LINE_TYPES } from "../../recognise/judged-line-types";
+import { JUDGED_WIDTHS, WIDTH_OFF } from "../../recognise/widths";
+import { rule } from "../rule";
+import { reportWidths } from "./report-widths";
 
-export const widthOffSeries = widthRule(
-  {
-    id: "line/width-off-series",
-    severity: "mend",
-    title: "The plotted width is no pen of the schedule.",
-    mends: "set-width",
+export const widthOffSeries = rule({
+  id: "line/width-off-series",
+  title: "Line widths that are no pen",
+  severity: "mend",
+  needs: ["pens"],
+  reads: [JUDGED_WIDTHS, JUDGED_LINE_TYPES],
+  parameters: [WIDTH_OFF],
+  mends: "set-width",
+  page: {
+    measures: "The width of each visible stroke on paper against all pens of the schedule.",
+    why: "Widths that differ by less than a step can't be told apart in print and say nothing.",
+    right: "0.25, 0.35, 0.5 mm.",
+    wrong: "0.3 mm.",
+    cannotSee: "Widths that stand for something by an agreement outside the standard.",
+    mend: "The width is set to the layer's pen, else to the nearest; rightly spaced dashes go with it.",
   },
-  "off-series",
-  (count, context, look, judged) =>
-    `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${mm(look.widthMm)} wide, which is no pen; ${penWords(context, look, judged)}.`,
-);
+  judge: (context) =>
+    reportWidths(
+      context,
+      "off-series",
+      (count, { look }, pen) =>
+        `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${mm(look.widthMm)} wide, which is no pen; ${pen}.`,
+    ),
+});

@@ -1,43 +1,52 @@
 import { formatScale, parseScale } from "../../quantity";
-import type { Rule } from "../rule";
+import { STATED_SCALE } from "../../recognise/stated-scale";
+import { rule } from "../rule";
 
 /** Files state scales as decimal factors; a listed scale this near, as a share, is the one meant. */
 const SAME_SHARE = 1e-4;
 
-export const unlisted: Rule = {
-  meta: { id: "scale/unlisted", severity: "stop", title: "The stated scale is not a scale of the edition." },
-  judge(context) {
-    const { units } = context.standard.standard;
-    const { scales } = context.standard;
+export const unlisted = rule({
+  id: "scale/unlisted",
+  title: "A scale that is not listed",
+  severity: "stop",
+  needs: ["statedScale", "scales"],
+  reads: [STATED_SCALE],
+  parameters: [],
+  page: {
+    measures:
+      "The scale that the file states in a measure dictionary (ISO 32000) or that the caller gives, against the listed scales: those of the drawing kind where one is given.",
+    why: "Readers carry scales for the listed ones.",
+    right: "1:50.",
+    wrong: "1:75.",
+    cannotSee: "Scales that are written on the sheet as words, and whether the drawing is truly at that scale.",
+    mend: "None: choose a listed scale.",
+  },
+  judge({ file, pages, report }) {
+    const { units } = file.standard.standard;
+    const { scales } = file.standard;
     const listed = scales.flatMap((written) => {
       const scale = parseScale(written);
       return scale.ok ? [scale.value.toNumber()] : [];
     });
-    if (!context.pages.some((facts) => facts.stated)) return context.notJudged("No scale is stated for the drawing.");
-    if (listed.length === 0) return context.notJudged("The standard lists no scales.");
-    for (const { page, stated } of context.pages) {
+    for (const facts of pages) {
+      const stated = facts.of(STATED_SCALE)[0]?.value;
       if (!stated) continue;
-      const scale = stated.toNumber();
+      const scale = stated.scale.toNumber();
       if (listed.some((each) => Math.abs(each / scale - 1) <= SAME_SHARE)) continue;
       // A drawing in feet and inches is told the nearest scale of its own kind, and so is a metric one.
-      const inFeet = page.viewports[0] ? isFeet(page.viewports[0].ratio) : units === "feet-inches";
-      const nearest =
-        nearestListed(
-          scale,
-          scales.filter((written) => isFeet(written) === inFeet),
-        ) ??
-        nearestListed(scale, scales) ??
-        "";
-      const written = formatScale(stated, inFeet ? "feet-inches" : "metric");
-      context.report({
-        page: page.index,
+      const inFeet = stated.viewport ? isFeet(stated.viewport.ratio) : units === "feet-inches";
+      const alike = scales.filter((written) => isFeet(written) === inFeet);
+      const nearest = nearestListed(scale, alike) ?? nearestListed(scale, scales) ?? "";
+      const written = formatScale(stated.scale, inFeet ? "feet-inches" : "metric");
+      report({
+        page: facts.page.index,
         message: () => `The drawing is at ${written}, which is not a listed scale; the nearest is ${nearest}.`,
         measured: written,
         expected: nearest,
       });
     }
   },
-};
+});
 
 const isFeet = (written: string): boolean => /['"=]/.test(written);
 

@@ -1,25 +1,39 @@
+import { counted } from "../../base/words";
 import { familyName } from "../../drawing";
+import { JUDGED_HEIGHTS } from "../../recognise/heights";
 import type { TextStyleEntry } from "../../standard";
-import { counted, type Rule } from "../rule";
-import { stylesOfHeight } from "./styles-of-height";
+import { rule } from "../rule";
 
-export const font: Rule = {
-  meta: { id: "text/font", severity: "mend", title: "The font is not the text style's." },
-  judge(context) {
-    const all = context.standard.textStyles;
-    if (all.every((style) => style.fonts.length === 0))
-      return context.notJudged("The standard's text styles allow any font.");
-    for (const { page, texts } of context.pages) {
-      for (const look of texts) {
-        const used = context.drawing.fonts[look.font];
+export const font = rule({
+  id: "text/font",
+  title: "Lettering in another font than its style's",
+  severity: "mend",
+  needs: ["fonts"],
+  reads: [JUDGED_HEIGHTS],
+  parameters: [],
+  page: {
+    measures:
+      "The font family of each visible string against the families of the text styles of its height; of all of them where its height is no style's, or is guessed because the font does not say how tall its capitals are.",
+    why: "One hand.",
+    right: "Barlow, where Barlow is meant.",
+    wrong: "Helvetica.",
+    cannotSee: "Fonts whose name says nothing of their look.",
+    mend: "None: other fonts have other widths.",
+  },
+  judge({ file, pages, report }) {
+    const all = file.standard.textStyles;
+    for (const facts of pages) {
+      for (const { value } of facts.of(JUDGED_HEIGHTS)) {
+        const { look, supposed } = value;
+        const used = file.drawing.fonts[look.font];
         // What has no style's height may be meant for any of them, as may what a font leaves to be guessed.
-        const styles = used?.capHeightFrom === "assumed" ? [] : stylesOfHeight(context, look.heightMm);
+        const styles = supposed ? [] : value.styles;
         const allowed = fontsOf(styles.length > 0 ? styles : all);
         if (!used || allowed.size === 0 || allowed.has(used.family)) continue;
         const expected = [...allowed.values()].join(", ");
         const whose = styles.length > 0 ? styles.map((style) => style.id).join(", ") : "the standard's lettering";
-        context.report({
-          page: page.index,
+        report({
+          page: facts.page.index,
           layer: look.layer,
           marks: { of: "texts", rows: look.rows },
           message: (count) =>
@@ -30,7 +44,7 @@ export const font: Rule = {
       }
     }
   },
-};
+});
 
 /** Names of the allowed fonts by family; none where any is allowed. */
 function fontsOf(styles: readonly TextStyleEntry[]): ReadonlyMap<string, string> {

@@ -1,6 +1,6 @@
 import { schemeFaults } from "../../naming";
 import { parseLength, parseScale } from "../../quantity";
-import type { Problem } from "../../problem";
+import type { Problem } from "../../base/result";
 import { entriesOf, keyOf, LIST_NAMES, LISTS, named, REFERENCES, type ListName } from "../chapters";
 import type { OfficeStandard, SchemeEntry } from "../model";
 import { CODE_GROUPS, SHOWINGS } from "../model/choices";

@@ -1,6 +1,6 @@
 import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
-import type { Problem } from "../../problem";
+import type { Problem } from "../../base/result";
 import { OfficeStandard, RuleSetting } from "../model";
 import { entriesOf, LIST_NAMES, LISTS } from "../chapters";
 import { upgraded } from "../upgrade";

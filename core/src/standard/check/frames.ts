@@ -1,4 +1,4 @@
-import type { Problem } from "../../problem";
+import type { Problem } from "../../base/result";
 import type { FrameEntry, OfficeStandard } from "../model";
 
 const SAME_MM = 1e-6;

@@ -44,7 +44,7 @@ export const OPENING_USES = ["door", "window"] as const;
 export const FIELD_CHARACTERS = ["letters", "digits", "letters-and-digits"] as const;
 
 /** Version of the JSON form; a later one is refused rather than half understood. */
-export const STANDARD_FORMAT = "hemstitch-standard-2";
+export const STANDARD_FORMAT = "hemstitch-standard-3";
 
 export const SEVERITIES = ["stop", "mend", "note"] as const;
 /** stop: the sheet can't be issued; mend: wrong, issue needs a waiver; note: worth knowing. */

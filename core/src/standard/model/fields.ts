@@ -13,6 +13,7 @@ import {
   MaxLength,
   Min,
   NotEquals,
+  ValidateBy,
   ValidateNested,
 } from "class-validator";
 
@@ -58,6 +59,20 @@ export const ListOf = (make: () => Make, most: number): PropertyDecorator =>
 /** A list of keys or words. */
 export const KeyList = (most = 200, longest = 255): PropertyDecorator =>
   all(IsArray(), ArrayMaxSize(most), IsString({ each: true }), MaxLength(longest, { each: true }));
+
+/** A table of finite numbers by name. */
+export const IsFigures = (): PropertyDecorator =>
+  ValidateBy({
+    name: "isFigures",
+    validator: {
+      validate: (value: unknown) =>
+        typeof value === "object" &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.values(value).every((each) => typeof each === "number" && Number.isFinite(each)),
+      defaultMessage: () => "$property must be numbers by name",
+    },
+  });
 
 /** A nested value of one class; without IsObject, one that is not there would pass. */
 export const Part = (make: () => Make): PropertyDecorator =>

@@ -1,8 +1,8 @@
-import { IsArray, IsIn, IsNumber, IsObject, IsString, Matches, Max, Min, ArrayMaxSize } from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsObject, IsOptional, IsString, Matches } from "class-validator";
 import { OpeningEntry, SlopeEntry, StandardNoteEntry, WallTypeEntry } from "./building";
 import { LabelPatternEntry, LegendCodeEntry } from "./codes";
 import { DimensionStyleEntry } from "./dimensions";
-import { Key, ListOf, Part } from "./fields";
+import { IsFigures, Key, ListOf, Part } from "./fields";
 import { HatchEntry } from "./hatches";
 import { KindEntry, type ShowingChart } from "./kinds";
 import { LayerEntry } from "./layers";
@@ -14,21 +14,11 @@ import { ReductionEntry, ScaleEntry, UnitStyleEntry } from "./units";
 import { LISTS } from "../lists";
 import { SEVERITIES, STANDARD_FORMAT, type Severity } from "./choices";
 
-/** What an edition says of one rule. */
+/** What an office changed about one rule; what it does not say is as usual. */
 export class RuleSetting {
-  @IsIn([...SEVERITIES, "off"]) severity!: Severity | "off";
-}
-
-/** How far a measured value may be from the standard's before it counts. */
-export class ToleranceChapter {
-  /** Line widths, millimetres. */
-  @IsNumber() @Min(0) @Max(1) widthMm!: number;
-  /** Heights of capitals, as a share of the height. */
-  @IsNumber() @Min(0) @Max(0.5) heightShare!: number;
-  /** Dashes and gaps, as a share of their length. */
-  @IsNumber() @Min(0) @Max(0.5) dashShare!: number;
-  /** Sheet sizes, millimetres. */
-  @IsNumber() @Min(0) @Max(20) sheetMm!: number;
+  @IsOptional() @IsIn([...SEVERITIES, "off"]) severity?: Severity | "off";
+  /** Figures by the name of the parameter, each in the unit that its name ends with. */
+  @IsOptional() @IsFigures() parameters?: Record<string, number>;
 }
 
 /** An office standard as a value. Lengths in millimetres on paper unless a name says otherwise. */
@@ -65,7 +55,6 @@ export class OfficeStandard {
   @ListOf(() => OpeningEntry, LISTS.openings.most) openings!: OpeningEntry[];
   @ListOf(() => SlopeEntry, LISTS.slopes.most) slopes!: SlopeEntry[];
   @ListOf(() => StandardNoteEntry, LISTS.notes.most) notes!: StandardNoteEntry[];
-  @Part(() => ToleranceChapter) tolerances!: ToleranceChapter;
-  /** Settings by rule id; a rule that is not named keeps its default. */
+  /** By rule id: what the office changed; a rule that is not named is as usual. */
   @IsObject() rules!: Record<string, RuleSetting>;
 }

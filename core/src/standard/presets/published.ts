@@ -57,8 +57,6 @@ export const FEET_INCH_SCALES = [
   `1" = 60'`,
 ];
 
-export const TOLERANCES = { widthMm: 0.01, heightShare: 0.04, dashShare: 0.15, sheetMm: 2 };
-
 /** Names that several drawing programs give the layer that they start with. Common practice, no source. */
 export const DEFAULT_LAYERS = [
   "0",
@@ -107,7 +105,6 @@ const published = ({ name, units, layers, scales, sizes, frames }: Differing): O
     sheetSizes: sizes,
     frames,
     layers: [],
-    tolerances: TOLERANCES,
     rules: {},
   });
 

@@ -20,7 +20,7 @@ import {
   TARNWICK_WALLS,
 } from "./tarnwick-chapters";
 import { A1_DETAILS_FRAME, A1_FRAME, A3_FRAME, ARCH_D_FRAME } from "./frames";
-import { DEFAULT_LAYERS, ISO_LINE_TYPES, isoTextStyles, ownCopy, sheetSizes, TOLERANCES } from "./published";
+import { DEFAULT_LAYERS, ISO_LINE_TYPES, isoTextStyles, ownCopy, sheetSizes } from "./published";
 
 type Row = readonly [name: string, purpose: string, pen: string, lineType: string, colour: string, also?: string[]];
 
@@ -148,6 +148,5 @@ export const tarnwick = (): OfficeStandard =>
         order: 10,
       },
     ],
-    tolerances: TOLERANCES,
     rules: {},
   });

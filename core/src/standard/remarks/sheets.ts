@@ -3,6 +3,9 @@ import { parseName } from "../../naming";
 import type { FrameEntry, OfficeStandard } from "../model";
 import { listed, type Remark } from "./remark";
 
+/** A frame that differs more than this from every sheet size was meant for another. Millimetres. */
+const FRAME_OFF_MM = 2;
+
 /** Sheets, codes and building lists. */
 export const sheetRemarks = (standard: OfficeStandard): Remark[] => [
   ...standard.frames.flatMap((frame) => frameRemarks(standard, frame)),
@@ -14,9 +17,7 @@ export const sheetRemarks = (standard: OfficeStandard): Remark[] => [
 function frameRemarks(standard: OfficeStandard, frame: FrameEntry): Remark[] {
   const about = { chapter: "sheets", list: "frames", key: frame.id } as const;
   const found: Remark[] = [];
-  const fits = standard.sheetSizes.some(
-    (size) => offFrom(size, frame.widthMm, frame.heightMm).offMm <= standard.tolerances.sheetMm,
-  );
+  const fits = standard.sheetSizes.some((size) => offFrom(size, frame.widthMm, frame.heightMm).offMm <= FRAME_OFF_MM);
   if (standard.sheetSizes.length > 0 && !fits)
     found.push({
       ...about,

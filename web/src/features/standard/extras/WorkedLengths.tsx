@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { lengthStyle } from "@hemstitch/core/drawn";
+import { lengthStyle } from "@hemstitch/core/plot";
 import { formatLength, parseLength, type Length } from "@hemstitch/core/quantity";
 import type { UnitStyleEntry } from "@hemstitch/core/standard/plain";
 

@@ -5,7 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useState } from "react";
 import type { Drawing } from "@hemstitch/core/drawing";
-import { asKind } from "@hemstitch/core/drawn/as-kind";
+import { asKind } from "@hemstitch/core/plot/as-kind";
 import { fetchDrawing } from "../../shared/packed";
 import { wordsOf } from "../../shared/api";
 import { OneOf } from "../../shared/OneOf";

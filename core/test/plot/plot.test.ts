@@ -13,10 +13,10 @@ import {
   startOf,
   wrapped,
   type Segment,
-} from "../../src/drawn";
+} from "../../src/plot";
 import { readFontFile } from "../../src/formats/font-file";
 import { SvgBoard } from "../../src/formats/svg";
-import { must } from "../../src/problem";
+import { must } from "../../src/base/result";
 import { parseScale } from "../../src/quantity";
 import { hasSpecimen, specimen } from "../../src/specimen";
 import { entriesOf, LIST_NAMES, preset, type DimensionStyleEntry, type HatchEntry } from "../../src/standard";

@@ -1,0 +1,10 @@
+/** `3 lines`, `1 line`. */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
+
+/** A length in millimetres for a sentence: at most three decimals. */
+export const mm = (value: number): string => `${Number(value.toFixed(3))} mm`;
+
+/** `a, b and c`. */
+export const listed = (words: readonly string[], last = "and"): string =>
+  words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words[words.length - 1] ?? ""}`;

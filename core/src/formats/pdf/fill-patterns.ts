@@ -1,0 +1,28 @@
+import { PDFRef, type PDFDict } from "@cantoo/pdf-lib";
+import type { FillPattern } from "../../drawing";
+import { dictAt, numberAt, rawAt } from "./objects";
+
+/** A drawing has few patterns; one with more than this shares the last. */
+const MOST_PATTERNS = 0xffff;
+const SHADING_PATTERN = 2;
+
+/** The patterns of a file by id; id 0 is the plain colour. */
+export class FillPatternTable {
+  readonly patterns: FillPattern[] = [{ kind: "plain", name: "" }];
+  private readonly ids = new Map<unknown, number>();
+
+  /** Id of a pattern by its name in the resources; 0 where there is none of that name. */
+  idOf(name: string, resources: PDFDict | undefined): number {
+    const all = dictAt(resources, "Pattern");
+    const dict = dictAt(all, name);
+    if (!dict) return 0;
+    const entry = rawAt(all, name);
+    const key = entry instanceof PDFRef ? entry.tag : dict;
+    const known = this.ids.get(key);
+    if (known !== undefined) return known;
+    const id = Math.min(this.patterns.length, MOST_PATTERNS);
+    this.patterns[id] = { kind: numberAt(dict, "PatternType") === SHADING_PATTERN ? "shading" : "tiling", name };
+    this.ids.set(key, id);
+    return id;
+  }
+}

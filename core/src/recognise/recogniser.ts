@@ -1,0 +1,108 @@
+import type { Drawing, Marks, Page, Shape } from "../drawing";
+import { Nearby, type BoxMm } from "../drawing";
+import type { Scale } from "../quantity";
+import type { StandardLookup } from "../standard";
+import { valueOf, type Parameter } from "./parameter";
+
+/** Something that was recognised, and how sure that is. */
+export interface Sure<T> {
+  readonly value: T;
+  /** 0–1: 1 where it was measured, less where it was made out. */
+  readonly confidence: number;
+  /** The marks that it was made out of, and what was measured between them. */
+  readonly evidence: readonly Evidence[];
+}
+
+export interface Evidence {
+  /** 1 for the first page. */
+  readonly page: number;
+  readonly marks?: Marks;
+  readonly shapes?: readonly Shape[];
+}
+
+interface AnyRecogniser {
+  /** Stable, kebab-case. */
+  readonly id: string;
+  /** What it finds, in the plural: “line widths against the pens”. */
+  readonly finds: string;
+  /** What it is found from. */
+  readonly from: string;
+  /** What an edition sets about it. */
+  readonly parameters?: readonly Parameter[];
+}
+
+/** Makes things out on one page. Runs at most once a page, when somebody first asks. */
+export interface PageRecogniser<T> extends AnyRecogniser {
+  readonly on: "page";
+  find(page: PageFacts): readonly Sure<T>[];
+}
+
+/** Makes things out in a whole file. Runs at most once a file. */
+export interface FileRecogniser<T> extends AnyRecogniser {
+  readonly on: "file";
+  find(file: FileFacts): readonly Sure<T>[];
+}
+
+export type Recogniser = PageRecogniser<unknown> | FileRecogniser<unknown>;
+
+/** What is known of a file and its pages, worked out as it is asked for, each thing once. */
+export class FileFacts {
+  readonly pages: readonly PageFacts[];
+  private readonly found = new Map<Recogniser, readonly Sure<unknown>[]>();
+
+  constructor(
+    readonly drawing: Drawing,
+    readonly standard: StandardLookup,
+    /** The scale that the caller knows the drawings to be at. */
+    readonly givenScale?: Scale,
+  ) {
+    this.pages = drawing.pages.map((page) => new PageFacts(this, page));
+  }
+
+  of<T>(recogniser: FileRecogniser<T>): readonly Sure<T>[] {
+    let found = this.found.get(recogniser) as readonly Sure<T>[] | undefined;
+    if (!found) this.found.set(recogniser, (found = recogniser.find(this)));
+    return found;
+  }
+
+  /** What the edition says of a parameter; its usual value where it says nothing that can be used. */
+  valueOf(parameter: Parameter): number {
+    return valueOf(this.standard.standard, parameter);
+  }
+
+  layerName(layer: number): string {
+    return this.drawing.layers[layer]?.name ?? "no layer";
+  }
+}
+
+export class PageFacts {
+  private readonly found = new Map<Recogniser, readonly Sure<unknown>[]>();
+  private nearby: Nearby | undefined;
+
+  constructor(
+    readonly file: FileFacts,
+    readonly page: Page,
+  ) {}
+
+  of<T>(recogniser: PageRecogniser<T>): readonly Sure<T>[] {
+    let found = this.found.get(recogniser) as readonly Sure<T>[] | undefined;
+    if (!found) this.found.set(recogniser, (found = recogniser.find(this)));
+    return found;
+  }
+
+  /** Rows of the marks whose boxes meet a box, rising. */
+  near(of: Marks["of"], box: BoxMm): Uint32Array {
+    this.nearby ??= new Nearby(this.page);
+    return this.nearby.near(of, box);
+  }
+}
+
+/** What was measured on marks of one page, not guessed. */
+export const measuredOn = <T>(page: number, value: T, marks?: Marks): Sure<T> => ({
+  value,
+  confidence: 1,
+  evidence: [{ page, ...(marks ? { marks } : {}) }],
+});
+
+/** What a file says of itself. */
+export const read = <T>(value: T): Sure<T> => ({ value, confidence: 1, evidence: [] });

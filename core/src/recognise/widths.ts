@@ -1,0 +1,60 @@
+import type { PenEntry } from "../standard";
+import { NAMED_LAYERS } from "./layer-names";
+import { STROKE_LOOKS, type StrokeLook } from "./looks";
+import type { Parameter } from "./parameter";
+import type { FileFacts, PageRecogniser } from "./recogniser";
+
+/** How the width of a look stands to the pens. Each look has one state, so that one fault is one finding. */
+export interface JudgedWidth {
+  readonly look: StrokeLook;
+  readonly state: "hairline" | "off-series" | "not-pen" | "right";
+  /** The pen to plot with: the layer's, else the nearest of the series; none where the standard has no pens. */
+  readonly pen: PenEntry | undefined;
+  /** Whether `pen` is the layer's own. */
+  readonly ofLayer: boolean;
+}
+
+/** How far off a width may be; three rules go by it, so that a look has one state for all of them. */
+export const WIDTH_OFF: Parameter = {
+  rule: "line/width-off-series",
+  name: "offMm",
+  title: "A width may be off by",
+  unit: "mm on paper",
+  usual: 0.01,
+  least: 0,
+  most: 1,
+  sentence: "A line whose width differs from a pen's by no more than this is drawn with that pen.",
+};
+
+export const JUDGED_WIDTHS: PageRecogniser<JudgedWidth> = {
+  id: "judged-widths",
+  on: "page",
+  finds: "line widths against the pens",
+  from: "the width on paper of lines that plot alike, the pens, and the pen of their layer in the drawing kind",
+  parameters: [WIDTH_OFF],
+  find: (facts) => {
+    const entries = facts.file.of(NAMED_LAYERS);
+    return facts.of(STROKE_LOOKS).map(({ value: look, confidence, evidence }) => ({
+      value: { look, ...judged(facts.file, look.widthMm, facts.file.standard.penOf(entries[look.layer]?.value.entry)) },
+      confidence,
+      evidence,
+    }));
+  },
+};
+
+/** Two widths that differ by rounding alone are one. Millimetres. */
+const ROUNDING_MM = 1e-6;
+
+function judged(file: FileFacts, widthMm: number, own: PenEntry | undefined): Omit<JudgedWidth, "look"> {
+  const { standard } = file;
+  const offMm = file.valueOf(WIDTH_OFF) + ROUNDING_MM;
+  const thinnest = standard.pens[0];
+  const near = standard.nearestPen(widthMm);
+  const pen = own ?? near;
+  const ofLayer = own !== undefined;
+  if (!thinnest || !near) return { state: "right", pen, ofLayer };
+  const isPen = (each: PenEntry): boolean => Math.abs(each.widthMm - widthMm) <= offMm;
+  if (widthMm < thinnest.widthMm - offMm) return { state: "hairline", pen: own ?? thinnest, ofLayer };
+  if (!standard.pens.some(isPen)) return { state: "off-series", pen, ofLayer };
+  return { state: own && !isPen(own) ? "not-pen" : "right", pen, ofLayer };
+}

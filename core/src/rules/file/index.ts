@@ -1,0 +1,3 @@
+import { noLayers } from "./no-layers";
+
+export const FILE_RULES = [noLayers];

@@ -1,0 +1,79 @@
+import type { FileFacts, Recogniser } from "../recognise/recogniser";
+import { STATED_SCALE } from "../recognise/stated-scale";
+
+/** What a rule can need, by name: how a page says it, and why it is missing in a file or a standard. */
+const NAMED_NEEDS = {
+  layers: {
+    words: "layers in the file",
+    missing: ({ drawing }: FileFacts) => (drawing.layers.length === 0 ? "The file carries no layers." : undefined),
+  },
+  register: {
+    words: "registered layers",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.layers.length === 0 ? "The standard registers no layers." : undefined,
+  },
+  pens: {
+    words: "pens in the standard",
+    missing: ({ standard }: FileFacts) => (standard.pens.length === 0 ? "The standard has no pens." : undefined),
+  },
+  lineTypes: {
+    words: "line types in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.lineTypes.length === 0 ? "The standard has no line types." : undefined,
+  },
+  textStyles: {
+    words: "text styles in the standard",
+    missing: ({ standard }: FileFacts) =>
+      standard.textStyles.length === 0 ? "The standard has no text styles." : undefined,
+  },
+  fonts: {
+    words: "text styles that name fonts",
+    missing: ({ standard }: FileFacts) =>
+      standard.textStyles.every((style) => style.fonts.length === 0)
+        ? "The standard's text styles allow any font."
+        : undefined,
+  },
+  sheetSizes: {
+    words: "sheet sizes in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.sheetSizes.length === 0 ? "The standard has no sheet sizes." : undefined,
+  },
+  scales: {
+    words: "listed scales",
+    missing: ({ standard }: FileFacts) => (standard.scales.length === 0 ? "The standard lists no scales." : undefined),
+  },
+  statedScale: {
+    words: "a stated scale",
+    missing: ({ pages }: FileFacts) =>
+      pages.some((page) => page.of(STATED_SCALE).length > 0) ? undefined : "No scale is stated for the drawing.",
+  },
+} as const;
+
+/** Something made out in the drawing, with the least confidence that will do. */
+export interface RecognisedNeed {
+  readonly recogniser: Recogniser;
+  readonly leastConfidence: number;
+}
+
+export type Need = keyof typeof NAMED_NEEDS | RecognisedNeed;
+
+/** What a need is called in a list: “layers in the file”. */
+export const needInWords = (need: Need): string =>
+  typeof need === "string" ? NAMED_NEEDS[need].words : need.recogniser.finds;
+
+/** Why a rule can't be judged; undefined where all that it needs is there. */
+export function unmet(needs: readonly Need[], file: FileFacts): string | undefined {
+  for (const need of needs) {
+    const reason = typeof need === "string" ? NAMED_NEEDS[need].missing(file) : unrecognised(need, file);
+    if (reason !== undefined) return reason;
+  }
+  return undefined;
+}
+
+function unrecognised({ recogniser, leastConfidence }: RecognisedNeed, file: FileFacts): string | undefined {
+  const found = recogniser.on === "file" ? file.of(recogniser) : file.pages.flatMap((page) => [...page.of(recogniser)]);
+  if (found.some((each) => each.confidence >= leastConfidence)) return undefined;
+  return found.length === 0
+    ? `Nothing of this was made out: ${recogniser.finds}.`
+    : `What was made out of ${recogniser.finds} is not sure enough.`;
+}

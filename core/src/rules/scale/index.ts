@@ -1,0 +1,3 @@
+import { unlisted } from "./unlisted";
+
+export const SCALE_RULES = [unlisted];

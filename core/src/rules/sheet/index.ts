@@ -1,0 +1,3 @@
+import { size } from "./size";
+
+export const SHEET_RULES = [size];

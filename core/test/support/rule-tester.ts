@@ -1,0 +1,112 @@
+import { describe, expect, it } from "vitest";
+import { must } from "../../src/base/result";
+import type { Drawing } from "../../src/drawing";
+import { inspect } from "../../src/inspect";
+import { mendFile } from "../../src/mend";
+import { parseScale } from "../../src/quantity";
+import { ruleOf } from "../../src/rules";
+import { preset, type OfficeStandard } from "../../src/standard";
+import { on, onePage, type RawPdf } from "./raw-pdf";
+import { drawingOf } from "./tools";
+
+/** A drawing for a rule's table: right (no finding of the rule) or wrong (these findings, and no others of it). */
+export interface RuleCase {
+  readonly name: string;
+  readonly content: string;
+  readonly layers?: readonly string[];
+  readonly off?: readonly number[];
+  readonly size?: readonly [number, number];
+  readonly scale?: string;
+  readonly page?: string;
+  readonly resources?: (file: RawPdf) => string;
+  readonly standard?: (standard: OfficeStandard) => void;
+  readonly preset?: string;
+  /** Findings of the rule: [layer or undefined, count, measured, expected]. None for a right drawing. */
+  readonly findings?: readonly (readonly [string | undefined, number, unknown?, unknown?])[];
+  readonly notJudged?: boolean;
+  readonly message?: RegExp;
+  /** The drawing after the mend of these findings alone; none where a machine can't mend them. */
+  readonly mended?: DrawingAfter;
+}
+
+interface DrawingAfter {
+  readonly layers?: readonly string[];
+  /** Widths and dashes of the lines in turn, heights of the strings in turn; millimetres. */
+  readonly widths?: readonly number[];
+  readonly dashes?: readonly (readonly number[])[];
+  readonly heights?: readonly number[];
+}
+
+export const line = (width: number, dash = "[] 0", y = 20): string => `${width} w ${dash} d 10 ${y} m 60 ${y} l S\n`;
+export const wall = (content: string): string => on(0, content);
+
+function fileOf({
+  content,
+  layers = ["A-WALL"],
+  off = [],
+  size = [420, 297],
+  page = "",
+  resources,
+}: RuleCase): Uint8Array {
+  const [widthMm, heightMm] = size;
+  return onePage({ content, layers, off, widthMm, heightMm, page, ...(resources ? { resources } : {}) });
+}
+
+function standardOf(each: RuleCase): OfficeStandard {
+  const standard = preset(each.preset ?? "tarnwick")!;
+  each.standard?.(standard);
+  return standard;
+}
+
+/** What a rule says of a case's drawing. */
+export async function judged(rule: string, each: RuleCase) {
+  const drawing = await drawingOf(fileOf(each));
+  const scale = each.scale ? { scale: must(parseScale(each.scale)) } : {};
+  const inspected = inspect(drawing, standardOf(each), scale);
+  return {
+    findings: inspected.findings.filter((finding) => finding.rule === rule),
+    notJudged: inspected.notJudged.filter((entry) => entry.rule === rule),
+  };
+}
+
+const rounded = (values: Iterable<number>): number[] => [...values].map((each) => Number(each.toFixed(2)));
+
+function after({ layers, dashes, pages: [page] }: Drawing, wanted: DrawingAfter): DrawingAfter {
+  const { paths, texts } = page!;
+  return {
+    ...(wanted.layers ? { layers: layers.map((layer) => layer.name) } : {}),
+    ...(wanted.widths ? { widths: rounded(paths.widthMm) } : {}),
+    ...(wanted.dashes ? { dashes: [...paths.dash].map((dash) => rounded(dashes[dash]!)) } : {}),
+    ...(wanted.heights ? { heights: rounded(texts.heightMm) } : {}),
+  };
+}
+
+/** A rule's table: right drawings and wrong ones, each with the exact findings, and the drawing after the mend. */
+export function describeRule(rule: string, cases: readonly RuleCase[]): void {
+  describe(rule, () => {
+    it.each(cases)("$name", async (each) => {
+      const { findings, notJudged } = await judged(rule, each);
+      expect(notJudged.length > 0).toBe(each.notJudged ?? false);
+      expect(findings.length, findings.map((finding) => finding.message).join("\n")).toBe(each.findings?.length ?? 0);
+      for (const [i, [layer, count, measured, expected]] of (each.findings ?? []).entries()) {
+        const finding = findings[i]!;
+        expect([finding.layer, finding.count]).toEqual([layer, count]);
+        if (measured !== undefined) expect(finding.measured).toEqual(measured);
+        if (expected !== undefined) expect(finding.expected).toEqual(expected);
+        if (each.message) expect(finding.message).toMatch(each.message);
+        expect(finding.mend).toBe(each.mended ? ruleOf(rule)?.mends : undefined);
+      }
+    });
+    it.each(cases.filter((each) => each.mended))("$name, mended", async (each) => {
+      const chosen = { chosen: (finding: { rule: string }) => finding.rule === rule };
+      const mended = must(await mendFile(fileOf(each), standardOf(each), chosen));
+      expect(after(mended.drawing, each.mended!)).toEqual(each.mended);
+      expect(mended.after.findings.filter((finding) => finding.rule === rule)).toEqual([]);
+    });
+    it("is shown right and wrong", () => {
+      expect(cases.some((each) => !each.findings)).toBe(true);
+      expect(cases.some((each) => each.findings)).toBe(true);
+      if (ruleOf(rule)?.mends) expect(cases.some((each) => each.mended)).toBe(true);
+    });
+  });
+}
