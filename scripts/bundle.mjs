@@ -11,7 +11,7 @@ const BUNDLES = [
   {
     in: "web/src/server/jobs/worker.ts",
     out: "web/dist/worker.mjs",
-    external: ["pg", "pg-boss", "piscina", "drizzle-orm"],
+    external: ["pg", "piscina", "drizzle-orm"],
   },
   { in: "web/src/server/jobs/thread.ts", out: "web/dist/thread.mjs" },
 ];

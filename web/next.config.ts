@@ -11,7 +11,7 @@ const headers = [
 const config: NextConfig = {
   transpilePackages: ["@hemstitch/core"],
   // These load files of their own at run time and stay outside the bundle.
-  serverExternalPackages: ["pg", "pg-boss", "piscina"],
+  serverExternalPackages: ["pg", "piscina"],
   poweredByHeader: false,
   // The tests check types first, and need not have them checked again while building.
   typescript: { ignoreBuildErrors: process.env["HEMSTITCH_TYPES_CHECKED"] === "yes" },

@@ -25,7 +25,7 @@ export function drawStructure(board: PenBoard, building: Building): void {
   for (const y of grid.y)
     for (let i = 0; i + 1 < grid.x.length; i++)
       board.line((grid.x[i] ?? 0) + 200, y + 60, (grid.x[i + 1] ?? 0) - 200, y + 60);
-  use("0", 0.25);
+  use("Layer 1", 0.25);
   for (const y of [outside.y0 - 8 * s, outside.y1 + 8 * s]) board.line(outside.x0, y, outside.x1, y);
   use("TXT 2", 0.25);
   grid.x.forEach((x, i) => board.text(`F${i + 1}`, x, grid.y[1] ?? 0, 2.5, "left", 0, 4, 4));

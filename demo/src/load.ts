@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { count, eq } from "drizzle-orm";
+import type { EditStep } from "@hemstitch/core/standard";
 import { connect, databaseUrl } from "../../web/src/server/database/client";
 import {
   changeLog,
@@ -17,11 +18,11 @@ import {
   users,
 } from "../../web/src/server/database/schema";
 import { keepFile } from "../../web/src/server/files/keep";
-import { runInspectJob } from "../../web/src/server/jobs/inspect-job";
+import { runNow } from "../../web/src/server/jobs/run";
 import { closeThreads } from "../../web/src/server/jobs/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
 import { digestOf } from "../../web/src/server/queries/editions";
-import type { Step } from "../../web/src/server/queries/log";
+import { handIn } from "../../web/src/server/queries/hand-in";
 import { stepsBetween } from "../../web/src/server/queries/standard";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
@@ -89,10 +90,10 @@ async function loadEditions(officeId: string): Promise<void> {
 }
 
 /** The signs of the draft came from a request. */
-const whoMade = ({ entry }: Step): string =>
+const whoMade = ({ entry }: EditStep): string =>
   entry === "A-SIGN" ? `${COORDINATOR}, asked by ${DEMO_PEOPLE[1].name}` : COORDINATOR;
 
-async function loadLog(officeId: string, at: Date, steps: readonly Step[]): Promise<void> {
+async function loadLog(officeId: string, at: Date, steps: readonly EditStep[]): Promise<void> {
   await database.insert(changeLog).values(
     steps.map((step) => ({
       officeId,
@@ -218,11 +219,14 @@ async function loadPlanSet(officeId: string, work: Work, drawings: readonly Demo
     .values({ officeId, planSetId: planSet.id, name: `${work}, first look` })
     .returning({ id: inspections.id });
   if (!inspection) return;
-  const queued = await database
-    .insert(inspectedFiles)
-    .values(drawings.map((each) => ({ inspectionId: inspection.id, name: each.file, sha256: sha256(each.bytes) })))
-    .returning({ id: inspectedFiles.id });
-  for (const { id } of queued) await runInspectJob(database, id);
+  for (const { file, bytes } of drawings) {
+    const fileId = await handIn(officeId, inspection.id, { name: file, bytes, sha256: sha256(bytes) }, database);
+    const [row] = await database
+      .select({ jobId: inspectedFiles.jobId })
+      .from(inspectedFiles)
+      .where(eq(inspectedFiles.id, fileId));
+    if (row) await runNow(database, row.jobId);
+  }
 }
 
 const demoOffice = async (): Promise<string | undefined> =>

@@ -44,7 +44,7 @@ export const PLANTED: Readonly<Record<string, readonly Planted[]>> = {
     { rule: "layer/malformed", layer: "Footings", mends: false },
     { rule: "layer/malformed", layer: "Beams steel", mends: false },
     { rule: "layer/malformed", layer: "TXT 2", mends: false },
-    { rule: "layer/default-used", layer: "0", count: 2, mends: false },
+    { rule: "layer/default-used", layer: "Layer 1", count: 2, mends: false },
     { rule: "line/width-off-series", layer: "Footings", measured: 0.6, mends: true },
   ],
 };

@@ -4,7 +4,7 @@ import { checkStandard, type Entry, type OfficeStandard } from "@hemstitch/core/
 import type { Asker } from "../src/server/access/access";
 import { changeLog } from "../src/server/database/schema";
 import { editionsOf, publish } from "../src/server/queries/editions";
-import { changeDraft, draftOf, editList, replaceDraft } from "../src/server/queries/standard";
+import { changeDraft, draftOf, editDraft, editList, replaceDraft } from "../src/server/queries/standard";
 import { database, newOffice, newPerson, pool } from "./support";
 
 let who: Asker;
@@ -94,7 +94,7 @@ describe("many edits of one draft at the same moment", () => {
         { key: null, entry: { ...plain(layerOf(content, "A-DOOR")), name: "A-SIGN", pen: "0.5" } },
       ]),
       editList(who, "kinds", [{ key: "detail", entry: null }]),
-      changeDraft(who, (draft) => ({ content: { ...draft, name: "North" }, steps: [{ what: "standard.name" }] })),
+      editDraft(who, { of: "facts", facts: { name: "North" } }),
       replaceDraft(who, { ...content, name: "South" }, null),
       editList(who, "layers", [{ key: "A-COLS", entry: null }]),
     ]);
@@ -113,7 +113,8 @@ describe("a change that fails half-way", () => {
       }),
     ).rejects.toThrow("half-way");
     const unlogged = changeDraft(who, (content) => ({
-      content: { ...content, name: "North" },
+      kind: "changed",
+      standard: { ...content, name: "North" },
       // What the log can't take must undo the change as well.
       steps: [{ what: null as never }],
     }));

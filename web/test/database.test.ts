@@ -164,9 +164,10 @@ describe("editing the draft", () => {
   it("takes a scheme as it was seen, in whatever order its properties come; a stale one is told", async () => {
     const who = await asker();
     const cookie = await signedIn(who.email);
-    const { PATCH } = await import("../src/app/api/standard/scheme/route");
+    const { PATCH } = await import("../src/app/api/standard/draft/route");
     const send = async (was: object, scheme: object): Promise<number> =>
-      (await PATCH(request("PATCH", "/x", { cookie, body: { which: "layers", scheme, was } }), context())).status;
+      (await PATCH(request("PATCH", "/x", { cookie, body: { of: "scheme", which: "layers", scheme, was } }), context()))
+        .status;
     const { layers: scheme } = (await draftOf(who.officeId)).content.naming;
     const renamed = { ...scheme, title: "Ours" };
     expect(await send(scheme, renamed)).toBe(200);

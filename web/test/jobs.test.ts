@@ -1,26 +1,27 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { afterAll, describe, expect, it } from "vitest";
-import { unpackDrawing } from "@hemstitch/core/drawing";
+import { DRAWING_VERSION, unpackDrawing } from "@hemstitch/core/drawing";
 import { largePage } from "../../bench/src/large-page";
 import { on, onePage } from "../../core/test/support/raw-pdf";
 import { checkedByQpdf } from "../../core/test/support/tools";
-import { files, inspectedFiles, planSets } from "../src/server/database/schema";
-import { runEffectJob } from "../src/server/jobs/effect-job";
+import { drawings, files, jobs, planSets } from "../src/server/database/schema";
 import { publish } from "../src/server/queries/editions";
 import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
 import { draftOf, editList } from "../src/server/queries/standard";
-import { runInspectJob } from "../src/server/jobs/inspect-job";
-import { runMendJob } from "../src/server/jobs/mend-job";
-import { enqueue, INSPECT, queue } from "../src/server/jobs/queue";
+import { enqueue } from "../src/server/jobs/enqueue";
+import { run, runNow, takeNext, takeOne } from "../src/server/jobs/run";
 import { closeThreads } from "../src/server/jobs/threads";
-import { cancelFiles } from "../src/server/queries/inspections";
-import { database, newOffice, newPerson, pool, waitingFile } from "./support";
+import { findingsOf } from "../src/server/queries/findings";
+import { queueMend } from "../src/server/queries/hand-in";
+import { cancelFiles, drawingOf } from "../src/server/queries/inspections";
+import { database, inspectNow, mendNow, newOffice, newPerson, pool, rowOf, waitingFile } from "./support";
 
 const BAD = onePage({ layers: ["walls"], content: on(0, "0.3 w 1 1 m 90 9 l S") });
-const row = async (id: string) => (await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, id)))[0]!;
+const keptOf = async (sha256: string) => (await database.select().from(drawings).where(eq(drawings.sha256, sha256)))[0];
+const jobOf = async (id: string) => (await database.select().from(jobs).where(eq(jobs.id, id)))[0]!;
 const workers: ChildProcess[] = [];
 
 function startWorker(): ChildProcess {
@@ -42,7 +43,6 @@ async function until(what: () => Promise<boolean>, seconds = 40): Promise<void> 
 
 afterAll(async () => {
   for (const worker of workers) worker.kill("SIGKILL");
-  await (await queue()).stop({ graceful: false });
   await closeThreads();
   await pool.end();
 });
@@ -50,70 +50,186 @@ afterAll(async () => {
 describe("an inspection job", () => {
   it("keeps findings, sums and the drawing; run twice it does no harm", async () => {
     const id = await waitingFile(await newOffice(), BAD);
-    await runInspectJob(database, id);
-    const first = await row(id);
+    await inspectNow(id);
+    const first = await rowOf(id);
+    expect(first.job).toMatchObject({ state: "done", progress: 1, attempts: 1 });
     expect(first).toMatchObject({
-      state: "done",
-      progress: 1,
       pages: 1,
       layers: ["walls"],
       stops: 0,
       mends: 2,
       standardName: "Tarnwick Plan Room, draft",
     });
-    expect(unpackDrawing(gunzipSync(first.drawing!)).layers[0]!.name).toBe("walls");
-    await runInspectJob(database, id);
-    expect(await row(id)).toEqual(first);
+    const findings = await findingsOf(id, "received");
+    expect(findings.map(({ rule, title, count }) => [rule, title, count])).toEqual([
+      ["layer/malformed", "A layer name that does not follow the scheme", 1],
+      ["line/width-off-series", "Line widths that are no pen", 1],
+    ]);
+    const kept = (await keptOf(first.sha256))!;
+    expect(kept.version).toBe(DRAWING_VERSION);
+    expect(unpackDrawing(gunzipSync(kept.bytes)).layers[0]!.name).toBe("walls");
+    await inspectNow(id);
+    expect(await rowOf(id)).toEqual(first);
+    // Begun anew after its worker was lost, it writes the same rows again.
+    await database.update(jobs).set({ state: "waiting" }).where(eq(jobs.id, first.jobId));
+    await inspectNow(id);
+    expect(await findingsOf(id, "received")).toEqual(findings);
   });
   it("of a file that can't be read says why, and the worker lives", async () => {
     const id = await waitingFile(await newOffice(), new TextEncoder().encode("no drawing"));
-    await runInspectJob(database, id);
-    expect(await row(id)).toMatchObject({
+    await inspectNow(id);
+    const file = await rowOf(id);
+    expect(file.job).toMatchObject({
       state: "failed",
       problem: expect.stringContaining("not a PDF"),
       remedy: expect.stringContaining("PDF"),
     });
+    expect(file.stops).toBe(1);
   });
   it("keeps names that PostgreSQL itself would refuse", async () => {
     const id = await waitingFile(
       await newOffice(),
       onePage({ layers: ["a\u0000b"], content: on(0, "0.3 w 1 1 m 9 9 l S") }),
     );
-    await runInspectJob(database, id);
-    expect(await row(id)).toMatchObject({ state: "done", layers: ["a\ufffdb"] });
+    await inspectNow(id);
+    expect(await rowOf(id)).toMatchObject({ job: { state: "done" }, layers: ["a\ufffdb"] });
+    expect((await findingsOf(id, "received"))[0]!.layer).toBe("a\ufffdb");
   });
   it("that was cancelled while it waited is not run", async () => {
     const id = await waitingFile(await newOffice(), BAD);
     await cancelFiles([id]);
-    await runInspectJob(database, id);
-    expect(await row(id)).toMatchObject({ state: "cancelled", findings: null });
+    await inspectNow(id);
+    expect(await rowOf(id)).toMatchObject({ job: { state: "cancelled" }, pages: null });
+    expect(await findingsOf(id, "received")).toEqual([]);
   });
   it("that is cancelled while it works is stopped", async () => {
     const id = await waitingFile(await newOffice(), largePage(700_000, 2000));
-    const running = runInspectJob(database, id);
-    await until(async () => (await row(id)).state === "working");
+    const running = inspectNow(id);
+    await until(async () => (await rowOf(id)).job.state === "working");
     await cancelFiles([id]);
     await running;
-    expect(await row(id)).toMatchObject({ state: "cancelled", findings: null });
+    expect(await rowOf(id)).toMatchObject({ job: { state: "cancelled" }, pages: null });
+    expect(await findingsOf(id, "received")).toEqual([]);
   });
 });
 
 describe("a mend job", () => {
   it("makes a new file and leaves the received one as it is", async () => {
-    const id = await waitingFile(await newOffice(), BAD);
-    await runInspectJob(database, id);
-    await database.update(inspectedFiles).set({ mendState: "waiting" }).where(eq(inspectedFiles.id, id));
-    await runMendJob(database, id, null);
-    const after = await row(id);
+    const who = await newPerson(await newOffice(), "drafter");
+    const id = await waitingFile(who.officeId, BAD);
+    await inspectNow(id);
+    expect(await queueMend(who, { id, name: "plan.pdf" }, undefined)).toBe(true);
+    expect(await queueMend(who, { id, name: "plan.pdf" }, undefined)).toBe(false);
+    await mendNow(id);
+    const after = await rowOf(id);
     expect(after).toMatchObject({
-      mendState: "done",
-      left: [],
+      mendJob: { state: "done" },
       mended: [{ rule: "layer/malformed" }, { rule: "line/width-off-series" }],
     });
+    expect(await findingsOf(id, "mended")).toEqual([]);
     const [mended] = await database.select().from(files).where(eq(files.sha256, after.mendedSha256!));
     checkedByQpdf(mended!.bytes);
     const [original] = await database.select().from(files).where(eq(files.sha256, after.sha256));
     expect(Buffer.from(original!.bytes).equals(Buffer.from(BAD))).toBe(true);
+  });
+  it("that is taken up again mends what was chosen, and no more", async () => {
+    const who = await newPerson(await newOffice(), "drafter");
+    const id = await waitingFile(who.officeId, BAD);
+    await inspectNow(id);
+    const chosen = (await findingsOf(id, "received")).find((finding) => finding.rule === "line/width-off-series")!;
+    await queueMend(who, { id, name: "plan.pdf" }, [chosen.key]);
+    // A worker takes it and is lost; another takes it over.
+    const { mendJobId } = await rowOf(id);
+    expect(await takeOne(database, mendJobId!)).toMatchObject({ attempts: 1 });
+    await runNow(database, mendJobId!);
+    expect(await rowOf(id)).toMatchObject({
+      mendJob: { state: "done", attempts: 2 },
+      mended: [{ rule: "line/width-off-series" }],
+    });
+  });
+});
+
+describe("jobs", () => {
+  const insert = async (set: Partial<typeof jobs.$inferInsert> = {}): Promise<string> => {
+    const [job] = await database
+      .insert(jobs)
+      .values({ officeId: await newOffice(), kind: "no-such-kind", args: {}, ...set })
+      .returning({ id: jobs.id });
+    return job!.id;
+  };
+  it("come with what they are for, or not at all", async () => {
+    const officeId = await newOffice();
+    await expect(
+      database.transaction(async (on) => {
+        await enqueue(on, { kind: "effect-of-draft" }, officeId, { effectId: "x" });
+        throw new Error("no");
+      }),
+    ).rejects.toThrow("no");
+    expect(await database.select().from(jobs).where(eq(jobs.officeId, officeId))).toEqual([]);
+  });
+  it("of a kind that there is not fail with words", async () => {
+    const id = await insert();
+    await runNow(database, id);
+    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("no-such-kind") });
+  });
+  it("are taken by one worker each, those that wait longest first", async () => {
+    const ids = [];
+    for (const year of [1971, 1972, 1973]) ids.push(await insert({ madeAt: new Date(`${year}-01-01`) }));
+    const taken = await Promise.all([takeNext(database), takeNext(database), takeNext(database)]);
+    expect(taken.map((job) => job!.id).sort()).toEqual([...ids].sort());
+    for (const job of taken) await run(database, job!);
+  });
+  it("whose worker fell silent are taken over; what the first still writes is not stored", async () => {
+    const id = await waitingFile(await newOffice(), BAD);
+    const { jobId } = await rowOf(id);
+    const first = (await takeOne(database, jobId))!;
+    await database
+      .update(jobs)
+      .set({ aliveAt: sql`now() - interval '1 minute'` })
+      .where(eq(jobs.id, jobId));
+    await runNow(database, jobId);
+    const done = await rowOf(id);
+    expect(done.job).toMatchObject({ state: "done", attempts: 2 });
+    await run(database, first);
+    expect(await rowOf(id)).toEqual(done);
+  });
+  it("that were begun three times and never ended are given up", async () => {
+    const silent = sql`now() - interval '1 minute'`;
+    const id = await insert({ state: "working", attempts: 3, aliveAt: silent as never });
+    const { giveUpOrphans } = await import("../src/server/jobs/run");
+    await giveUpOrphans(database);
+    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("3 times") });
+  });
+  it("of a worker that is told to stop wait again, and the attempt does not count", async () => {
+    const id = await waitingFile(await newOffice(), largePage(500_000, 1000));
+    const stop = new AbortController();
+    const job = (await takeOne(database, (await rowOf(id)).jobId))!;
+    const running = run(database, job, stop.signal);
+    setTimeout(() => stop.abort(), 300);
+    await running;
+    expect((await rowOf(id)).job).toMatchObject({ state: "waiting", attempts: 0 });
+    await cancelFiles([id]);
+  });
+});
+
+describe("a drawing that an earlier reader kept", () => {
+  it("is read again from its file when it is wanted", async () => {
+    const who = await newPerson(await newOffice(), "coordinator");
+    const id = await waitingFile(who.officeId, onePage({ layers: ["old"], content: on(0, "0.5 w 1 1 m 9 9 l S") }));
+    await inspectNow(id);
+    const { sha256 } = await rowOf(id);
+    await database
+      .update(drawings)
+      .set({ version: 1, bytes: new Uint8Array([1]) })
+      .where(eq(drawings.sha256, sha256));
+    expect(await drawingOf(who, id, false)).toBe("under-way");
+    expect(await drawingOf(who, id, false)).toBe("under-way");
+    const waiting = await database.select().from(jobs).where(eq(jobs.kind, "read-again"));
+    const own = waiting.filter((job) => job.officeId === who.officeId);
+    expect(own.length).toBe(1);
+    await runNow(database, own[0]!.id);
+    const read = await drawingOf(who, id, false);
+    expect(unpackDrawing(gunzipSync(read as Uint8Array)).layers[0]!.name).toBe("old");
   });
 });
 
@@ -130,15 +246,15 @@ describe("what a draft would do", () => {
       layers: ["A-GLAZ", "A-SIGN"],
       content: on(0, "0.25 w 1 1 m 90 9 l S 1 2 m 9 2 l S") + on(1, "0.25 w 1 3 m 9 3 l S"),
     });
-    await runInspectJob(database, await waitingFile(officeId, drawing, { planSetId: set!.id }));
-    await runInspectJob(database, await waitingFile(officeId, drawing, { name: "stray.pdf" }));
+    await inspectNow(await waitingFile(officeId, drawing, { planSetId: set!.id }));
+    await inspectNow(await waitingFile(officeId, drawing, { name: "stray.pdf" }));
     const glaz = (await draftOf(officeId)).content.layers.find((layer) => layer.name === "A-GLAZ")!;
     await editList(who, "layers", [
       { key: "A-GLAZ", entry: { ...glaz, pen: "0.18" } as never },
       { key: null, entry: { ...glaz, name: "A-SIGN", purpose: "Signs" } as never },
     ]);
     const id = await askForEffect(officeId, 2, 1);
-    await runEffectJob(database, id);
+    await runNow(database, (await effectRow(officeId, id))!.jobId);
     const effect = (await effectRow(officeId, id))!;
     expect(effect.state).toBe("done");
     expect(effect.result).toMatchObject({
@@ -162,14 +278,15 @@ describe("what a draft would do", () => {
       ],
     });
     // Run twice it does no harm, and another office can't see it.
-    await runEffectJob(database, id);
+    await runNow(database, effect.jobId);
+    expect((await effectRow(officeId, id))!.result).toEqual(effect.result);
     expect(await effectRow(await newOffice(), id)).toBeUndefined();
   });
   it("that was cancelled while it waited is not worked out", async () => {
     const officeId = await newOffice();
     const id = await askForEffect(officeId, 1, 1);
     await cancelEffect(officeId, id);
-    await runEffectJob(database, id);
+    await runNow(database, (await effectRow(officeId, id))!.jobId);
     expect(await effectRow(officeId, id)).toMatchObject({ state: "cancelled", result: null });
   });
 });
@@ -177,13 +294,13 @@ describe("what a draft would do", () => {
 describe("workers", () => {
   it("take jobs from the queue; the job of a killed worker is taken up again by another", async () => {
     const large = await waitingFile(await newOffice(), largePage(900_000, 1000));
-    await enqueue(INSPECT, { fileId: large });
     const first = startWorker();
-    await until(async () => (await row(large)).state === "working");
+    await until(async () => (await rowOf(large)).job.state === "working");
     first.kill("SIGKILL");
-    expect((await row(large)).state).toBe("working");
+    expect((await rowOf(large)).job.state).toBe("working");
     startWorker();
-    await until(async () => (await row(large)).state === "done", 55);
-    expect((await row(large)).findings!.length).toBeGreaterThan(0);
+    await until(async () => (await rowOf(large)).job.state === "done", 55);
+    expect((await findingsOf(large, "received")).length).toBeGreaterThan(0);
+    expect((await rowOf(large)).job.attempts).toBe(2);
   }, 100_000);
 });

@@ -1,10 +1,12 @@
 import { createHash, randomUUID } from "node:crypto";
+import { eq } from "drizzle-orm";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { OFFICE_COOKIE, type Asker } from "../src/server/access/access";
 import { connect, databaseUrl, type Database } from "../src/server/database/client";
-import { inspectedFiles, inspections, offices, standards, type Role } from "../src/server/database/schema";
-import { keepFile } from "../src/server/files/keep";
+import { inspectedFiles, inspections, jobs, offices, standards, type Role } from "../src/server/database/schema";
+import { runNow } from "../src/server/jobs/run";
 import { addMember, makeUser } from "../src/server/people/accounts";
+import { handIn } from "../src/server/queries/hand-in";
 
 export const { database, pool } = connect(databaseUrl()) as { database: Database; pool: { end(): Promise<void> } };
 
@@ -45,22 +47,33 @@ export async function newPerson(
   };
 }
 
-/** A file of an inspection, waiting. */
+/** A file of an inspection, waiting for a worker. */
 export async function waitingFile(
   officeId: string,
   bytes: Uint8Array,
   { name = "plan.pdf", planSetId = null }: { name?: string; planSetId?: string | null } = {},
 ): Promise<string> {
-  await keepFile(database, sha256(bytes), bytes);
   const [inspection] = await database
     .insert(inspections)
     .values({ officeId, name, planSetId })
     .returning({ id: inspections.id });
-  const [file] = await database
-    .insert(inspectedFiles)
-    .values({ inspectionId: inspection!.id, name, sha256: sha256(bytes) })
-    .returning({ id: inspectedFiles.id });
-  return file!.id;
+  return handIn(officeId, inspection!.id, { name, bytes, sha256: sha256(bytes) });
+}
+
+const jobsOf = async (fileId: string) =>
+  (await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, fileId)))[0]!;
+
+/** Does a worker's work at once: inspects a file, or mends it by the job that was queued last. */
+export const inspectNow = async (fileId: string): Promise<void> => runNow(database, (await jobsOf(fileId)).jobId);
+export const mendNow = async (fileId: string): Promise<void> =>
+  runNow(database, (await jobsOf(fileId)).mendJobId ?? "");
+
+/** The row of a file with the jobs that it hangs on. */
+export async function rowOf(fileId: string) {
+  const file = await jobsOf(fileId);
+  const job = async (id: string | null) =>
+    id === null ? undefined : (await database.select().from(jobs).where(eq(jobs.id, id)))[0];
+  return { ...file, job: (await job(file.jobId))!, mendJob: await job(file.mendJobId) };
 }
 
 const HOST = "127.0.0.1:3000";

@@ -5,7 +5,8 @@ import { readFontFile, type LetteringFont } from "@hemstitch/core/formats/font-f
 import { SHIPPED_FONTS, shippedFont } from "@hemstitch/core/node";
 import { makeManual } from "@hemstitch/core/report";
 import { makeStarter } from "@hemstitch/core/sheet";
-import { differences, isListName, LISTS, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { isListName, LISTS, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 import { fromTables, listTable, readWorkbook, toTables, writeCsv, writeWorkbook } from "@hemstitch/core/tables";
 import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";
@@ -82,7 +83,7 @@ export async function runManual(
     standard,
     font,
     fonts: await fontsAtHand(fontFile),
-    ...(earlier ? { changes: { since: nameOf(earlier), list: differences(earlier, standard) } } : {}),
+    ...(earlier ? { changes: { since: nameOf(earlier), list: editionDifferences(earlier, standard) } } : {}),
   });
   await writeWhole(out, bytes, [file]);
   said(`${out}: written`);
@@ -136,7 +137,7 @@ async function fontsAtHand(file: string | undefined): Promise<LetteringFont[]> {
 /** What differs between two standards, in words, entry by entry. */
 export async function runCompare(a: string, b: string, { format }: { readonly format: string }): Promise<number> {
   if (format !== "text" && format !== "json") throw new UsageError(`--format takes text or json, not “${format}”.`);
-  const found = differences(await standardFrom(a), await standardFrom(b));
+  const found = editionDifferences(await standardFrom(a), await standardFrom(b));
   if (format === "json") process.stdout.write(`${JSON.stringify(found, null, 2)}\n`);
   else said(found.length === 0 ? "no difference" : found.map((each) => each.words).join("\n"));
   return 0;

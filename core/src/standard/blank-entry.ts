@@ -85,7 +85,7 @@ export function blankEntry(standard: OfficeStandard, list: ListName): Entry {
         centringMarks: true,
         zoneMm: 50,
         titleBlock: structuredClone(standard.frames[0]?.titleBlock ?? { widthMm: 180, heightMm: 40, cells: [] }),
-        layers: { ...(standard.frames[0]?.layers ?? { frame: "0", cells: "0", titles: "0" }) },
+        layers: { ...(standard.frames[0]?.layers ?? sameLayer(standard.layers[0]?.name ?? "frame")) },
       };
     case "series":
       return { id: "", title: "", prefix: "A", kinds: [] };
@@ -116,6 +116,9 @@ export function blankEntry(standard: OfficeStandard, list: ListName): Entry {
       return { id: "", title: "", text: "" };
   }
 }
+
+/** A frame begins with all that it draws on one layer. */
+const sameLayer = (name: string) => ({ frame: name, cells: name, titles: name });
 
 /** A standard of the same form in whose lists nothing stands: for those who ask without seeing the office's own. */
 export const withoutEntries = (standard: OfficeStandard): OfficeStandard => ({

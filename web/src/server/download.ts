@@ -16,7 +16,7 @@ export function download(bytes: Uint8Array, name: string): Response {
 }
 
 /** A packed drawing as it is kept: gzipped, to be unpacked by the page that asked for it. */
-export const packedDrawing = (gzipped: Uint8Array, more: Record<string, string> = {}): Response =>
+export const packedDrawing = (gzipped: Uint8Array): Response =>
   new Response(Buffer.from(gzipped), {
-    headers: { "Content-Type": "application/octet-stream", "Cache-Control": "private, no-store", ...more },
+    headers: { "Content-Type": "application/octet-stream", "Cache-Control": "private, no-store" },
   });

@@ -1,27 +1,47 @@
+import type { Conflict } from "@hemstitch/core/standard";
 import { answer, complain } from "./access/guarded";
 import type { Edited } from "./queries/standard";
 
+/** What an edit that was stored is answered. */
+export interface EditAnswer {
+  readonly version: number;
+  /** Entries whose changes were brought together with somebody else's: the draft is to be asked for anew. */
+  readonly merged: readonly string[];
+}
+
+/** What is told besides the words where two people changed the same. */
+export interface ConflictAnswer {
+  readonly conflicts: readonly Conflict[];
+}
+
+export const answerToEdit = (edited: Edited): Response =>
+  edited.kind === "saved"
+    ? answer({ version: edited.version, merged: edited.merged } satisfies EditAnswer)
+    : complainOfEdit(edited);
+
 /** What is answered to an edit that was not stored. */
 export function complainOfEdit(edited: Exclude<Edited, { kind: "saved" }>): Response {
-  if (edited.kind === "newer")
-    return complain(409, {
-      message: "Somebody has changed the standard meanwhile. Nothing of yours was stored.",
-      remedy: "Look at the newest state, then make the change again.",
-    });
-  if (edited.kind === "conflict")
-    return answer(
-      {
-        message: `Somebody else has changed ${edited.conflicts.map((each) => each.key).join(", ")} meanwhile. Nothing of yours was stored yet.`,
-        remedy: "Choose which of the two to keep.",
-        conflicts: edited.conflicts,
-      },
-      409,
-    );
-  return complain(422, {
-    message: edited.problems
-      .map((problem) => problem.message)
-      .slice(0, 5)
-      .join(" "),
-    problems: edited.problems.slice(0, 200),
-  });
+  switch (edited.kind) {
+    case "newer":
+      return complain(409, {
+        message: "Somebody has changed the standard meanwhile. Nothing of yours was stored.",
+        remedy: "Look at the newest state, then make the change again.",
+      });
+    case "stale":
+      return complain(409, { message: edited.message, remedy: "Load the page anew and make the change again." });
+    case "conflict":
+      return answer(
+        {
+          message: `Somebody else has changed ${edited.conflicts.map((each) => each.key).join(", ")} meanwhile. Nothing of yours was stored yet.`,
+          remedy: "Choose which of the two to keep.",
+          conflicts: edited.conflicts,
+        },
+        409,
+      );
+    case "wrong": {
+      const problems = edited.problems.map(({ at, message }) => ({ at: String(at ?? ""), message }));
+      const words = problems.map(({ message }) => message);
+      return complain(422, { message: words.slice(0, 5).join(" "), problems: problems.slice(0, 200) });
+    }
+  }
 }

@@ -23,6 +23,7 @@ import {
   ArrayMaxSize,
 } from "class-validator";
 import { parseScale } from "@hemstitch/core/quantity";
+import { LIST_NAMES, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./people/password-length";
@@ -38,7 +39,8 @@ export class MendRequest {
   @IsOptional() @IsArray() @ArrayMaxSize(20_000) @IsString({ each: true }) only?: string[];
 }
 
-export class StandardEdits {
+export class ListChange {
+  @IsIn(LIST_NAMES) list!: ListName;
   @IsArray() @ArrayMaxSize(20_000) @IsObject({ each: true }) edits!: {
     key: string | null;
     entry: unknown;
@@ -53,7 +55,7 @@ export class ShowingCell {
   @ValidateIf((cell: ShowingCell) => cell.state !== null) @IsIn(["drawn", "faint", "left-out"]) state!: string | null;
 }
 
-export class ShowingCells {
+export class CellsChange {
   @IsArray() @ArrayMaxSize(50_000) @ValidateNested({ each: true }) @Type(() => ShowingCell) cells!: ShowingCell[];
 }
 
@@ -61,17 +63,33 @@ export class SchemeChange {
   @IsIn(["layers", "sheets"]) which!: "layers" | "sheets";
   @IsObject() scheme!: Record<string, unknown>;
   /** The scheme that the sender saw. */
-  @IsObject() was!: Record<string, unknown>;
+  @IsOptional() @IsObject() was?: Record<string, unknown>;
 }
 
-export class FactsChange {
+class FactsSaid {
   @IsOptional() @IsString() @Matches(/\S/) @MaxLength(120) name?: string;
   @IsOptional() @IsIn(["metric", "feet-inches"]) units?: "metric" | "feet-inches";
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) legendOrder?: string[];
   @IsOptional() @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) defaultLayers?: string[];
   @IsOptional() @IsString() @MaxLength(120) textStyleNames?: string;
-  @IsOptional() @IsObject() tolerances?: Record<string, number>;
-  @IsOptional() @IsObject() rule?: Record<string, unknown>;
+}
+
+export class FactsChange {
+  @IsObject() @ValidateNested() @Type(() => FactsSaid) facts!: FactsSaid;
+}
+
+export class DefaultLayerChange {
+  @IsString() @Matches(/\S/) @MaxLength(255) name!: string;
+  @IsBoolean() is!: boolean;
+}
+
+export class RulesChange {
+  /** A setting by the rule's id; null takes it back to what is usual. */
+  @IsObject() rules!: Record<string, unknown>;
+}
+
+export class SeveralEdits {
+  @IsArray() @ArrayMaxSize(20) @IsObject({ each: true }) edits!: Record<string, unknown>[];
 }
 
 export class RollBack {
@@ -219,13 +237,17 @@ export function checked<T extends object>(form: Form<T>, value: unknown): T | Re
 
 /** The request's JSON as a checked form. */
 export async function formOf<T extends object>(form: Form<T>, request: Request): Promise<T | Response> {
-  let value: unknown;
+  const sent = await jsonOf(request);
+  return sent instanceof Response ? sent : checked(form, sent.value);
+}
+
+/** The request's JSON, whatever it holds. */
+export async function jsonOf(request: Request): Promise<{ readonly value: unknown } | Response> {
   try {
-    value = await request.json();
+    return { value: (await request.json()) as unknown };
   } catch {
     return complain(400, { message: "The request can't be read." });
   }
-  return checked(form, value);
 }
 
 /** A complaint about a scale that can't be read; undefined for a good one. */

@@ -3,15 +3,14 @@ import * as one from "../../src/app/api/effect/[effectId]/route";
 import * as effect from "../../src/app/api/effect/route";
 import type { Asker } from "../../src/server/access/access";
 import { planSets } from "../../src/server/database/schema";
-import { runEffectJob } from "../../src/server/jobs/effect-job";
-import { runInspectJob } from "../../src/server/jobs/inspect-job";
-import { queue } from "../../src/server/jobs/queue";
+import { runNow } from "../../src/server/jobs/run";
 import { closeThreads } from "../../src/server/jobs/threads";
 import { addMember } from "../../src/server/people/accounts";
 import { publish } from "../../src/server/queries/editions";
-import { changeDraft, draftOf, editList } from "../../src/server/queries/standard";
+import { effectRow } from "../../src/server/queries/effects";
+import { draftOf, editDraft, editList } from "../../src/server/queries/standard";
 import { on, onePage } from "../../../core/test/support/raw-pdf";
-import { Browser, database, newOffice, newPerson, pool, waitingFile } from "../support";
+import { Browser, database, inspectNow, newOffice, newPerson, pool, waitingFile } from "../support";
 
 let ida: Asker;
 let orrin: Asker;
@@ -32,7 +31,6 @@ beforeEach(async () => {
   [coordinator, drafter] = [idaAnywhere.in(officeId), orrinAnywhere.in(officeId)];
 });
 afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
   await closeThreads();
   await pool.end();
 });
@@ -56,6 +54,7 @@ const published = async (): Promise<void> => {
   await publish({ officeId, who: "Ida Fenn" }, "First.", version);
 };
 const asked = (): Promise<{ id: string }> => coordinator.json(effect.POST, "POST", {}, 202);
+const answered = async (id: string): Promise<void> => runNow(database, (await effectRow(officeId, id))!.jobId);
 const told = (): Promise<Told> => drafter.json<Told>(effect.GET, "GET");
 const setPen = async (name: string, pen: string): Promise<void> => {
   const was = (await draftOf(officeId)).content.layers.find((layer) => layer.name === name)! as never;
@@ -70,7 +69,7 @@ const kept = async (planSet: string, ...files: Uint8Array[]): Promise<void> => {
     .returning({ id: planSets.id });
   // A file of the same name is a newer version of the same drawing, and the older one is not judged.
   for (const [i, bytes] of files.entries())
-    await runInspectJob(database, await waitingFile(officeId, bytes, { planSetId: set!.id, name: `${i}.pdf` }));
+    await inspectNow(await waitingFile(officeId, bytes, { planSetId: set!.id, name: `${i}.pdf` }));
 };
 
 describe("what would this draft do?", () => {
@@ -84,7 +83,7 @@ describe("what would this draft do?", () => {
     expect((await drafter.send(effect.POST, "POST")).status).toBe(403);
     const { id } = await asked();
     expect((await told()).effect).toMatchObject({ id, state: "waiting", edition: 1, draftVersion: 1, result: null });
-    await runEffectJob(database, id);
+    await answered(id);
     expect((await told()).effect).toMatchObject({ id, state: "done", progress: 1 });
   });
   it("is told per plan set and per change: findings that come and that go", async () => {
@@ -94,7 +93,7 @@ describe("what would this draft do?", () => {
     await setPen("A-GLAZ", "0.18");
     await setPen("A-DOOR", "0.5");
     const { id } = await asked();
-    await runEffectJob(database, id);
+    await answered(id);
     const { result } = (await told()).effect!;
     expect(result!.drawings).toBe(3);
     expect(result!.sets.map(({ planSet, gained, lost }) => [planSet, gained, lost]).sort()).toEqual([
@@ -109,19 +108,16 @@ describe("what would this draft do?", () => {
   it("of a rule that is turned off is that its findings go", async () => {
     await published();
     await kept("Ferry landing", drawn("walls", 0.5));
-    await changeDraft({ officeId, who: "Ida Fenn" }, (content) => ({
-      content: { ...content, rules: { "layer/malformed": { severity: "off" } } },
-      steps: [],
-    }));
+    await editDraft({ officeId, who: "Ida Fenn" }, { of: "rules", rules: { "layer/malformed": { severity: "off" } } });
     const { id } = await asked();
-    await runEffectJob(database, id);
+    await answered(id);
     expect((await told()).effect!.result!.sets).toMatchObject([{ planSet: "Ferry landing", gained: 0, lost: 1 }]);
   });
   it("of a draft that changes nothing is nothing", async () => {
     await published();
     await kept("Ferry landing", drawn("walls", 0.3));
     const { id } = await asked();
-    await runEffectJob(database, id);
+    await answered(id);
     const { result } = (await told()).effect!;
     expect(result!.changes).toEqual([]);
     expect(result!.sets.reduce((sum, set) => sum + set.gained + set.lost, 0)).toBe(0);
@@ -132,10 +128,10 @@ describe("what would this draft do?", () => {
     const cancel = (id: string) =>
       coordinator.json<{ cancelled: number }>(one.DELETE, "DELETE", { params: { effectId: id } });
     expect(await cancel(first.id)).toEqual({ cancelled: 1 });
-    await runEffectJob(database, first.id);
+    await answered(first.id);
     expect((await told()).effect).toMatchObject({ state: "cancelled", result: null });
     const second = await asked();
-    await runEffectJob(database, second.id);
+    await answered(second.id);
     expect(await cancel(second.id)).toEqual({ cancelled: 0 });
     expect(await drafter.json<Told>(one.GET, "GET", { params: { effectId: second.id } })).toMatchObject({
       effect: { state: "done" },

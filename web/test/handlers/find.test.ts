@@ -4,12 +4,12 @@ import * as finding from "../../src/app/api/find/route";
 import * as people from "../../src/app/api/people/[memberId]/route";
 import type { Asker } from "../../src/server/access/access";
 import { inspectedFiles, members, planSets, sheets } from "../../src/server/database/schema";
-import { runInspectJob } from "../../src/server/jobs/inspect-job";
+import { findingsOf } from "../../src/server/queries/findings";
 import { closeThreads } from "../../src/server/jobs/threads";
 import { addMember } from "../../src/server/people/accounts";
 import type { FoundByKind } from "../../src/server/queries/find";
 import { on, onePage } from "../../../core/test/support/raw-pdf";
-import { Browser, database, newOffice, newPerson, pool, waitingFile } from "../support";
+import { Browser, database, inspectNow, newOffice, newPerson, pool, waitingFile } from "../support";
 
 /** A wall drawn in a pen that is none, on a layer whose name is off the scheme. */
 const BAD = onePage({ layers: ["walls_100%"], content: on(0, "0.3 w 10 10 m 90 90 l S") });
@@ -48,7 +48,7 @@ const names = async (who: Browser, q: string, kind: string): Promise<string[]> =
   (await found(who, q)).find((each) => each.kind === kind)?.found.map((each) => each.name) ?? [];
 const inspected = async (name: string, of: string | null = null): Promise<string> => {
   const fileId = await waitingFile(officeId, BAD, { name, planSetId: of });
-  await runInspectJob(database, fileId);
+  await inspectNow(fileId);
   return fileId;
 };
 
@@ -73,13 +73,13 @@ describe("finding", () => {
     const fileId = await inspected("ground-floor.pdf");
     expect(await names(atWork, "ground pdf", "Drawings")).toEqual(["ground-floor.pdf"]);
     const [file] = await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, fileId));
-    const at = file!.findings!.findIndex((each) => each.rule === "line/width-off-series");
+    const wide = (await findingsOf(fileId, "received")).find((each) => each.rule === "line/width-off-series")!;
     const all = (await found(atWork, "width-off-series")).find((each) => each.kind === "Findings")!.found;
     expect(all).toEqual([
       {
-        name: file!.findings![at]!.message,
+        name: wide.message,
         words: "ground-floor.pdf",
-        path: `/inspection/${file!.inspectionId}?file=${fileId}&finding=${at + 1}`,
+        path: `/inspection/${file!.inspectionId}?file=${fileId}&finding=${wide.key}`,
       },
     ]);
   });

@@ -6,15 +6,12 @@ import { differences, preset, readStandard, writeStandard, type OfficeStandard }
 import * as compare from "../../src/app/api/standard/compare/route";
 import * as draft from "../../src/app/api/standard/draft/route";
 import * as exported from "../../src/app/api/standard/export/route";
-import * as facts from "../../src/app/api/standard/facts/route";
 import * as fonts from "../../src/app/api/standard/fonts/route";
 import * as imported from "../../src/app/api/standard/import/route";
 import * as library from "../../src/app/api/standard/library/route";
 import * as lists from "../../src/app/api/standard/lists/[list]/route";
 import * as manual from "../../src/app/api/standard/manual/route";
 import * as rollBack from "../../src/app/api/standard/roll-back/route";
-import * as scheme from "../../src/app/api/standard/scheme/route";
-import * as showing from "../../src/app/api/standard/showing/route";
 import * as stamps from "../../src/app/api/standard/stamps/route";
 import * as starter from "../../src/app/api/standard/starter/route";
 import * as table from "../../src/app/api/standard/table/route";
@@ -55,6 +52,7 @@ afterAll(() => pool.end());
 
 const content = async (): Promise<OfficeStandard> => (await draftOf(officeId)).content;
 const layers = { params: { list: "layers" } };
+const onLayers = (edits: readonly unknown[]) => ({ of: "list", list: "layers", edits });
 const publish = (summary = "First."): Promise<{ number: number; digest: string }> =>
   draftOf(officeId).then(({ version }) =>
     coordinator.json(publication.POST, "POST", { body: { summary, version } }, 201),
@@ -68,9 +66,8 @@ describe("a list of the draft", () => {
       layers,
     );
     const was = entries.find((entry) => entry.name === "A-GLAZ")!;
-    const edited = await coordinator.json(lists.PATCH, "PATCH", {
-      ...layers,
-      body: { edits: [{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }] },
+    const edited = await coordinator.json(draft.PATCH, "PATCH", {
+      body: onLayers([{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }]),
     });
     expect(edited).toEqual({ version: version + 1, merged: [] });
     expect((await content()).layers.find((layer) => layer.name === "A-GLAZ")!.pen).toBe("0.18");
@@ -79,14 +76,14 @@ describe("a list of the draft", () => {
     const { entries } = await coordinator.json<{ entries: Record<string, unknown>[] }>(lists.GET, "GET", layers);
     const was = entries.find((entry) => entry["name"] === "A-DOOR")!;
     const send = (entry: object) =>
-      coordinator.json<{ merged: string[]; entries?: Record<string, unknown>[] }>(lists.PATCH, "PATCH", {
-        ...layers,
-        body: { edits: [{ key: "A-DOOR", was, entry: { ...was, ...entry } }] },
+      coordinator.json<{ merged: string[] }>(draft.PATCH, "PATCH", {
+        body: onLayers([{ key: "A-DOOR", was, entry: { ...was, ...entry } }]),
       });
     await send({ purpose: "Leaves and frames" });
     const second = await send({ pen: "0.5" });
     expect(second.merged).toEqual(["A-DOOR"]);
-    expect(second.entries!.find((entry) => entry["name"] === "A-DOOR")).toMatchObject({
+    const now = await coordinator.json<{ entries: Record<string, unknown>[] }>(lists.GET, "GET", layers);
+    expect(now.entries.find((entry) => entry["name"] === "A-DOOR")).toMatchObject({
       purpose: "Leaves and frames",
       pen: "0.5",
     });
@@ -96,9 +93,9 @@ describe("a list of the draft", () => {
     const was = entries.find((entry) => entry["name"] === "A-DOOR")!;
     const send = (pen: string, status: number) =>
       coordinator.json<Told & { conflicts: { properties: string[]; theirs: object; mine: object }[] }>(
-        lists.PATCH,
+        draft.PATCH,
         "PATCH",
-        { ...layers, body: { edits: [{ key: "A-DOOR", was, entry: { ...was, pen } }] } },
+        { body: onLayers([{ key: "A-DOOR", was, entry: { ...was, pen } }]) },
         status,
       );
     await send("0.5", 200);
@@ -108,34 +105,38 @@ describe("a list of the draft", () => {
     expect((await content()).layers.find((layer) => layer.name === "A-DOOR")!.pen).toBe("0.5");
   });
   it.each([
-    ["that there is not", { params: { list: "chairs" }, body: { edits: [] } }, 404],
-    ["by the name of the object's own", { params: { list: "constructor" }, body: { edits: [] } }, 404],
-    ["without edits", { ...layers, body: {} }, 422],
-    ["with an edit that is no object", { ...layers, body: { edits: [5] } }, 422],
-    ["with something the form does not have", { ...layers, body: { edits: [], officeId: "x" } }, 422],
-    ["with an entry that is no entry", { ...layers, body: { edits: [{ key: null, entry: { name: 5 } }] } }, 422],
+    ["that there is not", { body: { of: "list", list: "chairs", edits: [] } }, 422],
+    ["by the name of the object's own", { body: { of: "list", list: "constructor", edits: [] } }, 422],
+    ["without edits", { body: { of: "list", list: "layers" } }, 422],
+    ["with an edit that is no object", { body: onLayers([5]) }, 422],
+    ["with something the form does not have", { body: { ...onLayers([]), officeId: "x" } }, 422],
+    ["with an entry that is no entry", { body: onLayers([{ key: null, entry: { name: 5 } }]) }, 422],
+    ["of no kind", { body: { edits: [] } }, 400],
+    ["of a kind that there is not", { body: { of: "constructor", edits: [] } }, 400],
+    ["within others twice over", { body: { of: "several", edits: [{ of: "several", edits: [] }] } }, 400],
   ])("%s is refused", async (_what, sent, status) => {
-    const told = await coordinator.json<Told>(lists.PATCH, "PATCH", sent, status);
+    const told = await coordinator.json<Told>(draft.PATCH, "PATCH", sent, status);
     expect(told.message).not.toBe("");
     expect((await draftOf(officeId)).version).toBe(1);
   });
   it("of what is no JSON is refused", async () =>
-    expect((await coordinator.send(lists.PATCH, "PATCH", { ...layers, bytes: bytesOf("{") })).status).toBe(400));
+    expect((await coordinator.send(draft.PATCH, "PATCH", { bytes: bytesOf("{") })).status).toBe(400));
 });
 
 describe("the showing chart", () => {
   it("takes cells, and forgets those that are undecided again", async () => {
     const cells = (state: string | null) => ({
-      body: { cells: [{ layer: "A-WALL", kind: "detail", state }] },
+      body: { of: "cells", cells: [{ layer: "A-WALL", kind: "detail", state }] },
     });
-    await coordinator.json(showing.PATCH, "PATCH", cells("faint"));
+    await coordinator.json(draft.PATCH, "PATCH", cells("faint"));
     expect((await content()).showing["A-WALL"]!["detail"]).toBe("faint");
-    await coordinator.json(showing.PATCH, "PATCH", cells(null));
+    await coordinator.json(draft.PATCH, "PATCH", cells(null));
     expect((await content()).showing["A-WALL"]).not.toHaveProperty("detail");
   });
   it("names each cell in the log, from what to what", async () => {
-    await coordinator.json(showing.PATCH, "PATCH", {
+    await coordinator.json(draft.PATCH, "PATCH", {
       body: {
+        of: "cells",
         cells: [
           { layer: "A-WALL", kind: "floor-plan", state: "faint" },
           { layer: "A-DOOR", kind: "detail", state: "drawn" },
@@ -156,42 +157,52 @@ describe("the showing chart", () => {
     ["a layer by the name of every object's prototype", { layer: "__proto__", kind: "polluted", state: "drawn" }],
     ["a state that there is not", { layer: "A-WALL", kind: "detail", state: "bold" }],
   ])("refuses %s", async (_what, cell) => {
-    await coordinator.json(showing.PATCH, "PATCH", { body: { cells: [cell] } }, 422);
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "cells", cells: [cell] } }, 422);
     expect((await draftOf(officeId)).version).toBe(1);
     expect({}).not.toHaveProperty("polluted");
   });
 });
 
+const facts = (said: object) => ({ of: "facts", facts: said });
+const rules = (said: object) => ({ of: "rules", rules: said });
+
 describe("what the standard says once", () => {
   it.each<[object, (standard: OfficeStandard) => unknown, unknown]>([
-    [{ name: "Tarnwick North" }, (s) => s.name, "Tarnwick North"],
-    [{ units: "feet-inches" }, (s) => s.units, "feet-inches"],
-    [{ legendOrder: ["finishes", "materials"] }, (s) => s.legendOrder, ["finishes", "materials"]],
-    [{ defaultLayers: ["0", "Default"] }, (s) => s.naming.defaultLayers, ["0", "Default"]],
-    [{ textStyleNames: "T-{height}" }, (s) => s.naming.textStyleNames, "T-{height}"],
-    [{ rule: { id: "layer/empty", severity: "off" } }, (s) => s.rules["layer/empty"], { severity: "off" }],
+    [facts({ name: "Tarnwick North" }), (s) => s.name, "Tarnwick North"],
+    [facts({ units: "feet-inches" }), (s) => s.units, "feet-inches"],
+    [facts({ legendOrder: ["finishes", "materials"] }), (s) => s.legendOrder, ["finishes", "materials"]],
+    [facts({ defaultLayers: ["Default"] }), (s) => s.naming.defaultLayers, ["Default"]],
+    [facts({ textStyleNames: "T-{height}" }), (s) => s.naming.textStyleNames, "T-{height}"],
+    [rules({ "layer/empty": { severity: "off" } }), (s) => s.rules["layer/empty"], { severity: "off" }],
     [
-      { tolerances: { widthMm: 0.02, heightShare: 0.05, dashShare: 0.2, sheetMm: 1 } },
-      (s) => s.tolerances,
-      { widthMm: 0.02, heightShare: 0.05, dashShare: 0.2, sheetMm: 1 },
+      rules({ "line/width-off-series": { parameters: { offMm: 0.02 } }, "text/height": { severity: "note" } }),
+      (s) => s.rules,
+      { "line/width-off-series": { parameters: { offMm: 0.02 } }, "text/height": { severity: "note" } },
     ],
+    [{ of: "default-layer", name: " Sketch ", is: true }, (s) => s.naming.defaultLayers.at(-1), "Sketch"],
   ])("is changed: %j", async (body, said, value) => {
-    await coordinator.json(facts.PATCH, "PATCH", { body });
+    await coordinator.json(draft.PATCH, "PATCH", { body });
     expect(said(await content())).toEqual(value);
   });
   it("a rule's severity goes back to the usual one", async () => {
-    await coordinator.json(facts.PATCH, "PATCH", { body: { rule: { id: "layer/empty", severity: "stop" } } });
-    await coordinator.json(facts.PATCH, "PATCH", { body: { rule: { id: "layer/empty", severity: null } } });
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: { of: "rules", rules: { "layer/empty": { severity: "stop" } } },
+    });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "rules", rules: { "layer/empty": null } } });
     expect((await content()).rules).toEqual({});
   });
   it.each([
-    [{ name: " " }],
-    [{ units: "cubits" }],
-    [{ tolerances: { widthMm: -1, heightShare: 0.04, dashShare: 0.15, sheetMm: 2 } }],
-    [{ rule: { id: "layer/empty", severity: "fatal" } }],
-    [{ officeId: "x" }],
+    [facts({ name: " " })],
+    [facts({ units: "cubits" })],
+    [facts({ officeId: "x" })],
+    [rules({ "line/width-off-series": { parameters: { offMm: -1 } } })],
+    [rules({ "line/width-off-series": { parameters: { onMm: 1 } } })],
+    [rules({ "layer/empty": { severity: "fatal" } })],
+    [rules({ "layer/chairs": { severity: "off" } })],
+    [rules({ "layer/empty": "off" })],
+    [{ of: "default-layer", name: " ", is: true }],
   ])("is refused: %j", async (body) => {
-    await coordinator.json(facts.PATCH, "PATCH", { body }, 422);
+    await coordinator.json(draft.PATCH, "PATCH", { body }, 422);
     expect((await draftOf(officeId)).version).toBe(1);
   });
 });
@@ -199,17 +210,17 @@ describe("what the standard says once", () => {
 describe("a scheme", () => {
   it("is replaced by who saw the one that there is", async () => {
     const was = (await content()).naming.layers;
-    await coordinator.json(scheme.PATCH, "PATCH", {
-      body: { which: "layers", was, scheme: { ...was, title: "Ours" } },
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: { of: "scheme", which: "layers", was, scheme: { ...was, title: "Ours" } },
     });
     expect((await content()).naming.layers.title).toBe("Ours");
   });
   it("is not replaced over one that was not seen", async () => {
     const was = (await content()).naming.layers;
     const told = await coordinator.json<Told>(
-      scheme.PATCH,
+      draft.PATCH,
       "PATCH",
-      { body: { which: "layers", was: { ...was, separator: "_" }, scheme: { ...was, title: "Ours" } } },
+      { body: { of: "scheme", which: "layers", was: { ...was, separator: "_" }, scheme: { ...was, title: "Ours" } } },
       409,
     );
     expect(told.remedy).toContain("anew");
@@ -218,9 +229,9 @@ describe("a scheme", () => {
   it("that no name can follow is refused with the reason", async () => {
     const was = (await content()).naming.sheets;
     const told = await coordinator.json<Told>(
-      scheme.PATCH,
+      draft.PATCH,
       "PATCH",
-      { body: { which: "sheets", was, scheme: { ...was, fields: [] } } },
+      { body: { of: "scheme", which: "sheets", was, scheme: { ...was, fields: [] } } },
       422,
     );
     expect(told.problems![0]!.at).toContain("naming.sheets");
@@ -235,9 +246,8 @@ describe("a font", () => {
   const listed = async (family: string): Promise<string> => {
     const { sha256 } = await coordinator.json<{ sha256: string }>(fonts.POST, "POST", { bytes }, 201);
     const entry = { family, licence: "SIL Open Font License 1.1", sha256 };
-    await coordinator.json(lists.PATCH, "PATCH", {
-      params: { list: "fonts" },
-      body: { edits: [{ key: null, entry }] },
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: { of: "list", list: "fonts", edits: [{ key: null, entry }] },
     });
     return sha256;
   };
@@ -261,9 +271,12 @@ describe("a font", () => {
   it("of a text style letters the manual, the starter and the library in it", async () => {
     await listed("Tarnwick Hand");
     const style = (await content()).textStyles.find((each) => each.heightMm === 2.5)!;
-    await coordinator.json(lists.PATCH, "PATCH", {
-      params: { list: "textStyles" },
-      body: { edits: [{ key: style.id, was: style, entry: { ...style, fonts: ["Spline Sans Mono", "Barlow"] } }] },
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: {
+        of: "list",
+        list: "textStyles",
+        edits: [{ key: style.id, was: style, entry: { ...style, fonts: ["Spline Sans Mono", "Barlow"] } }],
+      },
     });
     for (const [handler, query] of [
       [manual.GET, {}],
@@ -280,7 +293,7 @@ describe("a font", () => {
       was: style,
       entry: { ...style, fonts: ["Nowhere Sans"] },
     }));
-    await coordinator.json(lists.PATCH, "PATCH", { params: { list: "textStyles" }, body: { edits } });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "list", list: "textStyles", edits } });
     for (const [handler, query] of [
       [starter.GET, { kind: "floor-plan" }],
       [library.GET, { item: "notes" }],
@@ -462,9 +475,8 @@ describe("editions", () => {
     await publish();
     const { layers: all } = await content();
     const was = all.find((layer) => layer.name === "A-GLAZ")!;
-    await coordinator.json(lists.PATCH, "PATCH", {
-      ...layers,
-      body: { edits: [{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }] },
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: onLayers([{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }]),
     });
     const words = async (query: Record<string, string>, bytes?: Uint8Array): Promise<string[]> =>
       (
@@ -482,7 +494,7 @@ describe("editions", () => {
   });
   it("say of the draft how much it changes", async () => {
     await publish();
-    await coordinator.json(facts.PATCH, "PATCH", { body: { name: "Tarnwick North" } });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "facts", facts: { name: "Tarnwick North" } } });
     const told = await coordinator.json<{ version: number; edition: number; changes: number }>(draft.GET, "GET");
     expect(told.edition).toBe(1);
     expect(told.version).toBe((await draftOf(officeId)).version);
@@ -490,7 +502,7 @@ describe("editions", () => {
   });
   it("bring the draft back to what they say; what is not there is not", async () => {
     await publish();
-    await coordinator.json(facts.PATCH, "PATCH", { body: { name: "Tarnwick North" } });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "facts", facts: { name: "Tarnwick North" } } });
     const { version } = await draftOf(officeId);
     await coordinator.json(rollBack.POST, "POST", { body: { edition: 1, version: version - 1 } }, 409);
     await coordinator.json(rollBack.POST, "POST", { body: { edition: 2, version } }, 404);
@@ -505,9 +517,8 @@ describe("editions", () => {
   it("name in the log every entry that a rolled-back draft had changed", async () => {
     await publish();
     const was = (await content()).layers.find((layer) => layer.name === "A-GLAZ")!;
-    await coordinator.json(lists.PATCH, "PATCH", {
-      ...layers,
-      body: { edits: [{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }] },
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: onLayers([{ key: "A-GLAZ", was, entry: { ...was, pen: "0.18" } }]),
     });
     await coordinator.json(rollBack.POST, "POST", { body: { edition: 1, version: 2 } });
     const { log: rows } = await coordinator.json<{ log: Record<string, unknown>[] }>(log.GET, "GET", {
@@ -561,7 +572,7 @@ describe("files made of the standard", () => {
   });
   it("of an office with any name keep it in theirs, and nothing breaks out of the header", async () => {
     const name = 'Zeichner "Büro"\\ 壁 ' + "ä".repeat(80);
-    await coordinator.json(facts.PATCH, "PATCH", { body: { name } });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "facts", facts: { name } } });
     const { name: saved, headers } = await coordinator.file(exported.GET);
     expect(saved).toBe(`${name}, draft.json`.slice(-120));
     expect(headers.get("content-disposition")).not.toMatch(/[\r\n]|filename="[^"]*"[^;]/);
@@ -570,8 +581,10 @@ describe("files made of the standard", () => {
 
 describe("the log", () => {
   beforeEach(async () => {
-    await coordinator.json(facts.PATCH, "PATCH", { body: { name: "100% North" } });
-    await coordinator.json(facts.PATCH, "PATCH", { body: { rule: { id: "layer/empty", severity: "off" } } });
+    await coordinator.json(draft.PATCH, "PATCH", { body: { of: "facts", facts: { name: "100% North" } } });
+    await coordinator.json(draft.PATCH, "PATCH", {
+      body: { of: "rules", rules: { "layer/empty": { severity: "off" } } },
+    });
   });
   const whats = async (query: Record<string, string>): Promise<string[]> =>
     (await coordinator.json<{ log: { what: string }[] }>(log.GET, "GET", { query })).log.map((row) => row.what);
@@ -591,7 +604,9 @@ describe("the log", () => {
     expect(name).toBe("log.csv");
     const [head, ...rows] = new TextDecoder().decode(bytes).trim().split("\r\n");
     expect(head).toBe("When,Who,What,Entry,Change,From,To");
-    expect(rows[0]).toMatch(/^\d{4}-\d\d-\d\dT.*Ida Fenn,standard\.rules,layer\/empty,off,,"""off"""$/);
+    expect(rows[0]).toMatch(
+      /^\d{4}-\d\d-\d\dT.*Ida Fenn,standard\.rules,layer\/empty,severity off,,"{""severity"":""off""}"$/,
+    );
     expect(rows).toHaveLength(2);
   });
 });

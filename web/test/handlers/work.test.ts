@@ -20,9 +20,8 @@ import * as preview from "../../src/app/api/sheets/[sheetId]/preview/route";
 import * as sheet from "../../src/app/api/sheets/[sheetId]/route";
 import type { Asker } from "../../src/server/access/access";
 import { inspectedFiles, planSetReaders, sheets } from "../../src/server/database/schema";
-import { runInspectJob } from "../../src/server/jobs/inspect-job";
-import { runMendJob } from "../../src/server/jobs/mend-job";
-import { queue } from "../../src/server/jobs/queue";
+import type { SheetPreview } from "../../src/app/api/sheets/[sheetId]/preview/route";
+import { unframed } from "../../src/features/shared/framed";
 import { closeThreads } from "../../src/server/jobs/threads";
 import { addMember } from "../../src/server/people/accounts";
 import { logOf } from "../../src/server/queries/log";
@@ -30,7 +29,7 @@ import { planSetsOf } from "../../src/server/queries/plan-sets";
 import { todayOf } from "../../src/server/queries/today";
 import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
 import { checkedByQpdf, run, temporary } from "../../../core/test/support/tools";
-import { Browser, database, newOffice, newPerson, pool, sha256, waitingFile } from "../support";
+import { Browser, database, inspectNow, mendNow, newOffice, newPerson, pool, sha256, waitingFile } from "../support";
 
 /** A wall drawn in a pen that is none, on a layer whose name is off the scheme. */
 const BAD = onePage({ layers: ["walls"], content: on(0, "0.3 w 10 10 m 90 90 l S") });
@@ -50,7 +49,6 @@ beforeEach(async () => {
   drafter = once.in(officeId);
 });
 afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
   await closeThreads();
   await pool.end();
 });
@@ -79,7 +77,7 @@ describe("files that are handed in", () => {
       params: { inspectionId },
     });
     expect(before.files[0]!.state).toBe("waiting");
-    await runInspectJob(database, fileId);
+    await inspectNow(fileId);
     const seen = await drafter.json<{ state: string; findings: { rule: string }[]; sha256: string }>(
       oneFile.GET,
       "GET",
@@ -127,7 +125,7 @@ describe("files that are handed in", () => {
       await send(inspectionId, GOOD, "a.pdf"),
       await send(inspectionId, GOOD, "b.pdf"),
     ];
-    await runInspectJob(database, done);
+    await inspectNow(done);
     expect(await drafter.json(cancelFile.POST, "POST", { params: { fileId: a } })).toEqual({ cancelled: 1 });
     expect(await drafter.json(cancelAll.POST, "POST", { params: { inspectionId } })).toEqual({ cancelled: 1 });
     const { files } = await drafter.json<{ files: { id: string; state: string }[] }>(inspection.GET, "GET", {
@@ -159,7 +157,7 @@ describe("files that are handed in", () => {
       { params, query, bytes: BAD },
       201,
     );
-    await runInspectJob(database, fileId);
+    await inspectNow(fileId);
     expect((await outside.json<{ state: string }>(oneFile.GET, "GET", { params: { fileId } })).state).toBe("done");
     expect((await outside.send(mend.POST, "POST", { params: { fileId } })).status).toBe(403);
     // What the office looks at on its own is nothing to add to.
@@ -179,10 +177,10 @@ describe("mending", () => {
   it("is asked for once, makes a sound new file beside the received one, and stands in the log", async () => {
     const fileId = await send(await newInspection(), BAD);
     expect((await drafter.send(mend.POST, "POST", { params: { fileId } })).status).toBe(409);
-    await runInspectJob(database, fileId);
+    await inspectNow(fileId);
     expect(await drafter.json(mend.POST, "POST", { params: { fileId } }, 202)).toEqual({ queued: true });
     expect(await drafter.json(mend.POST, "POST", { params: { fileId } })).toEqual({ already: true });
-    await runMendJob(database, fileId, null);
+    await mendNow(fileId);
     const after = await drafter.file(downloadFile.GET, { state: "after" }, { fileId });
     expect(after.name).toBe("plan-mended.pdf");
     checkedByQpdf(after.bytes);
@@ -263,7 +261,7 @@ describe("a sheet", () => {
     ).id;
   const source = async (planSetId: string, bytes = GOOD): Promise<string> => {
     const fileId = await waitingFile(officeId, bytes, { planSetId });
-    await runInspectJob(database, fileId);
+    await inspectNow(fileId);
     return (
       await drafter.json<{ id: string }>(
         sources.POST,
@@ -322,9 +320,9 @@ describe("a sheet", () => {
       body: { version: 1, title: "Another", placement: { sourceId, placedAt: "1:100", title: "P" } },
     });
     expect(response.status).toBe(200);
-    const facts = JSON.parse(decodeURIComponent(response.headers.get("x-sheet")!)) as { placed: { fits: boolean } };
-    expect(facts.placed.fits).toBe(true);
-    const shown = unpackDrawing(gunzipSync(new Uint8Array(await response.arrayBuffer())));
+    const { said, rest } = unframed<SheetPreview>(new Uint8Array(await response.arrayBuffer()));
+    expect(said.placed!.fits).toBe(true);
+    const shown = unpackDrawing(gunzipSync(rest));
     expect(shown.pages[0]!.texts.strings).toContain("Another");
     const [row] = await database.select().from(sheets).where(eq(sheets.id, sheetId));
     expect(row).toMatchObject({ title: "Ground floor", placement: null, version: 1 });
@@ -357,9 +355,9 @@ describe("a sheet", () => {
     const body = { fileId, title: "Plan", drawnAt: "1:50" };
     await drafter.json(sources.POST, "POST", { params: { planSetId }, body }, 409);
     await drafter.json(sources.POST, "POST", { params: { planSetId }, body: { ...body, drawnAt: "half" } }, 422);
-    await runInspectJob(database, fileId);
-    await database.update(inspectedFiles).set({ mendState: "waiting" }).where(eq(inspectedFiles.id, fileId));
-    await runMendJob(database, fileId, null);
+    await inspectNow(fileId);
+    await drafter.json(mend.POST, "POST", { params: { fileId } }, 202);
+    await mendNow(fileId);
     await drafter.json(sources.POST, "POST", { params: { planSetId }, body }, 201);
     const [row] = await logOf(officeId, { what: "plan-set.source-added" }, 1);
     const [file] = await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, fileId));
@@ -371,10 +369,8 @@ describe("a sheet", () => {
 describe("Today", () => {
   it("sums the newest look at each file: by plan set, and by family of rules", async () => {
     const planSetId = await newSet();
-    for (const bytes of [GOOD, BAD, BAD])
-      await runInspectJob(database, await waitingFile(officeId, bytes, { planSetId }));
-    await runInspectJob(
-      database,
+    for (const bytes of [GOOD, BAD, BAD]) await inspectNow(await waitingFile(officeId, bytes, { planSetId }));
+    await inspectNow(
       await waitingFile(officeId, onePage({ content: lettering("X", 9, 9, 2.5) }), { name: "loose.pdf" }),
     );
     await waitingFile(officeId, onePage({ content: "1 1 m 2 2 l S" }));
@@ -392,7 +388,7 @@ describe("Today", () => {
   it("shows a reader the plan sets that are shared with them only", async () => {
     const [mine, other] = [await newSet("Mine"), await newSet("Other")];
     for (const planSetId of [mine, other])
-      await runInspectJob(database, await waitingFile(officeId, planSetId === mine ? GOOD : BAD, { planSetId }));
+      await inspectNow(await waitingFile(officeId, planSetId === mine ? GOOD : BAD, { planSetId }));
     const today = await todayOf({ officeId, planSets: [mine] });
     expect(today.conformity.map((each) => each.planSet)).toEqual(["Mine"]);
     expect((await todayOf({ officeId, planSets: [] })).conformity).toEqual([]);

@@ -5,18 +5,20 @@ import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
 import { drawingOf } from "../../../core/test/support/tools";
 import { flagsOf, numbered } from "../../src/features/inspection/numbered";
 import { placesOn } from "../../src/features/inspection/places";
+import type { Finding } from "@hemstitch/core/inspect";
 import { particularFields } from "../../src/features/plan-sets/fields";
 import { paintable } from "../../src/features/sheet-view/batches";
-import { findingKey, type FindingRow } from "../../src/server/database/rows";
 
-const finding = (change: Partial<FindingRow> = {}): FindingRow => ({
+const finding = (change: Partial<Finding> = {}): Finding => ({
+  key: "k1",
   rule: "line/hairline",
+  title: "Lines without a width",
   severity: "stop",
   page: 1,
   layer: "A-WALL",
   message: "x",
   count: 1,
-  atMm: { x: 0, y: 0, width: 0, height: 0 },
+  boxMm: { x: 0, y: 0, width: 0, height: 0 },
   placesMm: [10, 20, 30, 40],
   ...change,
 });
@@ -41,9 +43,9 @@ describe("flags", () => {
     expect(flagsOf(findings, 2).map((flag) => flag.number)).toEqual([1]);
   });
   it("keep the key by which a finding is chosen for mending, whatever its number", () => {
-    const [a, b] = numbered([finding(), finding({ layer: "A-DOOR" })]);
-    expect(a!.key).toBe(findingKey(finding()));
-    expect(a!.key).not.toBe(b!.key);
+    const [a, b] = numbered([finding({ key: "a" }), finding({ key: "b" })]);
+    expect([a!.key, b!.key]).toEqual(["a", "b"]);
+    expect(flagsOf([b!], 1)[0]!.id).toBe("b");
   });
 });
 

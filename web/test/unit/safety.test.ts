@@ -4,7 +4,6 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { proxy } from "../../src/proxy";
 import { may, MAY, type Need } from "../../src/server/access/roles";
 import { storable, storableText } from "../../src/server/database/jsonb";
-import { findingKey } from "../../src/server/database/rows";
 import { ROLES } from "../../src/server/database/schema";
 import { download } from "../../src/server/download";
 import { maxFileBytes } from "../../src/server/files/limits";
@@ -99,8 +98,8 @@ describe("what comes in is checked", () => {
       { layer: "A", kind: "b", state: "drawn" },
       { layer: "A", kind: "b", state: null },
     ];
-    expect(forms.checked(forms.ShowingCells, { cells })).not.toBeInstanceOf(Response);
-    const wrong = forms.checked(forms.ShowingCells, { cells: [...cells, { layer: 1, kind: "b", state: "drawn" }] });
+    expect(forms.checked(forms.CellsChange, { cells })).not.toBeInstanceOf(Response);
+    const wrong = forms.checked(forms.CellsChange, { cells: [...cells, { layer: 1, kind: "b", state: "drawn" }] });
     expect(wrong).toBeInstanceOf(Response);
   });
   it.each(["1:50", `1/4" = 1'-0"`])("%s is a scale", (written) =>
@@ -191,21 +190,5 @@ describe("a download", () => {
     expect(full.length).toBe(120);
     expect(full.endsWith("ä.pdf")).toBe(true);
     expect(plain.endsWith(".pdf")).toBe(true);
-  });
-});
-
-describe("the key of a finding", () => {
-  it("tells findings apart by rule, page, layer and what was measured, and by nothing else", () => {
-    const base = { rule: "a/b", page: 1, layer: "x", measured: 0.3 };
-    const keys = [
-      base,
-      { ...base, rule: "a/c" },
-      { ...base, page: 2 },
-      { ...base, layer: "y" },
-      { ...base, measured: 1 },
-    ];
-    expect(new Set(keys.map(findingKey)).size).toBe(5);
-    expect(findingKey({ ...base, message: "other" } as typeof base)).toBe(findingKey(base));
-    expect(findingKey({ rule: "a/b", page: 0 })).toBe(JSON.stringify(["a/b", 0, null, null]));
   });
 });

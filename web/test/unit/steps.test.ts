@@ -1,48 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import {
-  keepSteps,
-  keptSteps,
-  NO_STEPS,
-  stepInWords,
-  withStep,
-  type Step,
-  type Steps,
-} from "../../src/features/standard/steps";
+import { keepSteps, keptSteps, NO_STEPS, withStep, type Step, type Steps } from "../../src/features/standard/steps";
 
 const cells = (...layers: string[]): Step => ({
-  kind: "cells",
-  forth: layers.map((layer) => ({ layer, kind: "plan", state: "drawn" as const })),
-  back: layers.map((layer) => ({ layer, kind: "plan", state: null })),
-});
-const list = (...forth: { key: string | null; entry: Record<string, unknown> | null }[]): Step => ({
-  kind: "list",
-  list: "layers",
-  forth,
-  back: [],
-  lost: [],
-});
-
-describe("a step in words", () => {
-  it.each<[string, Step]>([
-    ["layer A-GLAZ", list({ key: "A-GLAZ", entry: { name: "A-GLAZ" } })],
-    ["layer A-GLAZ", list({ key: "A-GLAZ", entry: null })],
-    ["layer A-NEW", list({ key: null, entry: { name: "A-NEW" } })],
-    ["2 layers", list({ key: "A", entry: null }, { key: "B", entry: null })],
-    ["0 layers", list()],
-    ["showing chart, A-WALL in plan", cells("A-WALL")],
-    ["3 cells of the showing chart", cells("A", "B", "C")],
-    ["scheme of layers", { kind: "scheme", which: "layers", forth: {} as never, back: {} as never }],
-    ["scheme of sheet numbers", { kind: "scheme", which: "sheets", forth: {} as never, back: {} as never }],
-    [
-      "how layer/empty counts",
-      {
-        kind: "facts",
-        forth: { rule: { id: "layer/empty", severity: "stop" } },
-        back: { rule: { id: "layer/empty", severity: null } },
-      },
-    ],
-    ["settings of the standard", { kind: "facts", forth: { name: "North" }, back: { name: "South" } }],
-  ])("%s", (words, step) => expect(stepInWords(step)).toBe(words));
+  forth: { of: "cells", cells: layers.map((layer) => ({ layer, kind: "plan", state: "drawn" })) },
+  back: { of: "cells", cells: layers.map((layer) => ({ layer, kind: "plan", state: null })) },
 });
 
 describe("steps that can be taken back", () => {

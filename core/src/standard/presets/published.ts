@@ -57,18 +57,11 @@ export const FEET_INCH_SCALES = [
   `1" = 60'`,
 ];
 
-/** Names that several drawing programs give the layer that they start with. Common practice, no source. */
-export const DEFAULT_LAYERS = [
-  "0",
-  "default",
-  "layer 0",
-  "layer 1",
-  "layer0",
-  "layer1",
-  "unnamed",
-  "none",
-  "background",
-];
+/**
+ * Names that drawing programs of many kinds give the layer that they start with. Common practice, no
+ * source. What an office's own files bring besides, its coordinator adds from a finding.
+ */
+export const DEFAULT_LAYERS = ["default", "layer 1", "background"];
 
 export const sheetSizes = (...series: string[]): OfficeStandard["sheetSizes"] =>
   PAPER_SIZES.filter((size) => series.includes(size.series)).map(({ id, widthMm, heightMm }) => ({

@@ -10,16 +10,16 @@ describeRule("layer/default-used", [
     findings: [[undefined, 2, "no layer"]],
   },
   {
-    name: "text and line on layer 0",
+    name: "text and line on a layer that programs begin with",
     content: wall(line(0.5) + lettering("X", 5, 5, 2.5)),
-    layers: ["0"],
-    findings: [["0", 2, "0"]],
+    layers: ["Layer 1"],
+    findings: [["Layer 1", 2, "Layer 1"]],
   },
   {
-    name: "an office may register a layer 0",
+    name: "an office may register such a layer",
     content: wall(line(0.5)),
-    layers: ["0"],
-    standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "0" }),
+    layers: ["Layer 1"],
+    standard: (s) => void s.layers.push({ ...s.layers[0]!, name: "Layer 1" }),
   },
   { name: "unseen lettering does not count", content: `${wall(line(0.5))} BT 3 Tr /F1 3 Tf (x) Tj ET` },
 ]);

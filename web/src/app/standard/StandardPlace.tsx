@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
-import { differences, type Difference, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { type Difference, type OfficeStandard } from "@hemstitch/core/standard";
 import { DraftProvider } from "@/features/standard/draft";
 import { StandardFrame } from "@/features/standard/StandardFrame";
 import type { Asker } from "@/server/access/access";
@@ -20,7 +21,7 @@ export async function standardState(officeId: string): Promise<StandardState> {
     standard: draft.content,
     version: draft.version,
     inForce: edition?.number ?? null,
-    changes: edition ? differences(edition.content, draft.content) : [],
+    changes: edition ? editionDifferences(edition.content, draft.content) : [],
   };
 }
 

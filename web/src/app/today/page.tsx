@@ -1,4 +1,4 @@
-import { differences } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
 import { TodayView } from "@/features/today/TodayView";
 import { may } from "@/server/access/roles";
 import { asker } from "@/server/asker";
@@ -33,7 +33,7 @@ export default async function TodayPage() {
         seesOffice
           ? {
               undecided,
-              changes: edition ? differences(edition.content, draft.content).length : 0,
+              changes: edition ? editionDifferences(edition.content, draft.content).length : 0,
               openRequests: requests,
               mayDecide: may(who.role, "decide"),
             }

@@ -4,10 +4,14 @@ import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
+import type { EditAnswer } from "@/server/edit-answers";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { DownloadButton } from "../shared/DownloadButton";
+import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
+import { useNotice } from "../shared/Notice";
 import { OneOf } from "../shared/OneOf";
+import { RuleName } from "../shared/RuleName";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
 import dynamic from "next/dynamic";
@@ -100,15 +104,16 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
           <Box key={name} component="section" sx={{ mt: 1.25 }}>
             <Typography
               variant="h3"
-              sx={{ px: 2, pb: 0.25, fontFamily: CODE_FONT, fontWeight: 500, color: "text.secondary" }}
+              sx={{ px: 2, pb: 0.25, ...(by === "layer" ? { fontFamily: CODE_FONT, fontWeight: 500 } : {}) }}
             >
-              {name}
+              {by === "rule" && list[0] ? <RuleName id={list[0].rule} title={list[0].title} /> : name}
             </Typography>
             {list.map((finding) => (
               <FindingLine
-                key={finding.id}
+                key={finding.key}
                 finding={finding}
-                selected={finding.id === selected}
+                titled={by === "layer"}
+                selected={finding.key === selected}
                 onSelect={onSelect}
                 onMend={!mayMend || after || mendBusy ? undefined : onMend}
               />
@@ -116,6 +121,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
           </Box>
         ))}
         <NotJudged detail={detail} />
+        <Unread detail={detail} />
       </Box>
       <Typography
         variant="caption"
@@ -148,11 +154,14 @@ function grouped(findings: readonly Numbered[], by: "rule" | "layer"): { name: s
 
 function FindingLine({
   finding,
+  titled,
   selected,
   onSelect,
   onMend,
 }: {
   finding: Numbered;
+  /** Whether it says itself what it is an example of; else what stands above it does. */
+  titled: boolean;
   selected: boolean;
   onSelect: (id: string) => void;
   onMend: ((only: string[]) => Promise<void>) | undefined;
@@ -171,7 +180,7 @@ function FindingLine({
       }}
     >
       <ButtonBase
-        onClick={() => onSelect(finding.id)}
+        onClick={() => onSelect(finding.key)}
         aria-pressed={selected}
         sx={{
           display: "flex",
@@ -192,6 +201,11 @@ function FindingLine({
           {finding.number}
         </Typography>
         <Typography variant="body2" component="span" sx={{ overflowWrap: "anywhere" }}>
+          {titled && (
+            <Box component="span" sx={{ display: "block", fontWeight: 600 }}>
+              {finding.title}
+            </Box>
+          )}
           {finding.message}
         </Typography>
       </ButtonBase>
@@ -210,6 +224,12 @@ function FindingLine({
           {finding.rule === "layer/unregistered" && finding.layer !== undefined && (
             <AskForLayer name={finding.layer} finding={finding.message} />
           )}
+          {NAMING_RULES.has(finding.rule) && finding.layer !== undefined && <DefaultLayer name={finding.layer} />}
+          {titled && (
+            <Typography variant="caption" component="p" sx={{ mt: 0.5 }}>
+              <RuleName id={finding.rule} title="What this rule measures" />
+            </Typography>
+          )}
         </Box>
       )}
     </Box>
@@ -224,10 +244,10 @@ function Mended({ detail }: { detail: InspectedFileDetail }) {
       </Typography>
       {(detail.mended ?? []).map((done, i) => (
         <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
-          ✓ {done.message}
+          ✓ <b>{done.title}</b>: {done.message}
         </Typography>
       ))}
-      {detail.findings && detail.left && detail.left.length > 0 && (
+      {detail.left.length > 0 && (
         <Typography variant="h3" sx={{ pt: 1.5 }}>
           Left to you
         </Typography>
@@ -243,12 +263,56 @@ function NotJudged({ detail }: { detail: InspectedFileDetail }) {
       <Typography variant="h3" color="text.secondary">
         Not judged
       </Typography>
-      {detail.notJudged.map(({ rule, reason }) => (
-        <Typography key={rule} variant="body2" color="text.secondary">
-          <code>{rule}</code>: {reason}
+      {detail.notJudged.map(({ rule, title, reason }) => (
+        <Typography key={rule} variant="body2" color="text.secondary" sx={{ py: 0.25 }}>
+          <RuleName id={rule} title={title} />
+          <br />
+          {reason}
         </Typography>
       ))}
     </Box>
+  );
+}
+
+/** What of the file was not read as marks: nothing is said about it, and silence would look like praise. */
+function Unread({ detail: { unread } }: { detail: InspectedFileDetail }) {
+  if (!unread || unread.length === 0) return null;
+  return (
+    <Box component="section" sx={{ mt: 2, px: 2 }}>
+      <Typography variant="h3" color="text.secondary">
+        What could not be read
+      </Typography>
+      {unread.map(({ code, message, page }, i) => (
+        <Typography key={`${code} ${i}`} variant="body2" color="text.secondary" sx={{ py: 0.25 }}>
+          {page === undefined ? "" : `Page ${page}: `}
+          {message}
+        </Typography>
+      ))}
+    </Box>
+  );
+}
+
+/** Rules about names that a program, not a person, may have given. */
+const NAMING_RULES: ReadonlySet<string> = new Set(["layer/unregistered", "layer/malformed"]);
+
+/** A layer that files bring of themselves can be put on the standard's list of such layers from the finding. */
+function DefaultLayer({ name }: { name: string }) {
+  const [mayEdit, notice] = [useMay("edit-standard"), useNotice()];
+  const [done, setDone] = useState(false);
+  if (!mayEdit) return null;
+  const add = async (): Promise<void> => {
+    try {
+      await sendJson<EditAnswer>("PATCH", "/api/standard/draft", { of: "default-layer", name, is: true });
+      setDone(true);
+      notice(`“${name}” is on the draft's list of default layers. It counts from the next edition on.`);
+    } catch (error) {
+      notice(wordsOf(error), "error");
+    }
+  };
+  return (
+    <Button disabled={done} onClick={() => void add()}>
+      {done ? "On the list of default layers" : "Files bring this layer of themselves"}
+    </Button>
   );
 }
 

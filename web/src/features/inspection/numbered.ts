@@ -1,15 +1,13 @@
-import { findingKey, type FindingRow } from "@/server/database/rows";
+import type { Finding } from "@hemstitch/core/inspect";
 import type { Flag } from "../sheet-view/SheetView";
 
 /** A finding with the number of its flag. */
-export interface Numbered extends FindingRow {
-  readonly id: string;
+export interface Numbered extends Finding {
   readonly number: number;
-  readonly key: string;
 }
 
-export const numbered = (rows: readonly FindingRow[]): Numbered[] =>
-  rows.map((row, i) => ({ ...row, id: String(i + 1), number: i + 1, key: findingKey(row) }));
+export const numbered = (findings: readonly Finding[]): Numbered[] =>
+  findings.map((finding, i) => ({ ...finding, number: i + 1 }));
 
 /** Flags that would hide each other are set apart so far. Millimetres. */
 const APART_MM = 9;
@@ -21,11 +19,11 @@ export function flagsOf(findings: readonly Numbered[], page: number): Flag[] {
     if (finding.page !== page || finding.placesMm.length === 0) continue;
     const spot = freeSpot(finding.placesMm, flags);
     flags.push({
-      id: finding.id,
+      id: finding.key,
       number: finding.number,
       severity: finding.severity,
       ...spot,
-      label: `Finding ${finding.number}: ${finding.message}`,
+      label: `Finding ${finding.number}: ${finding.title}. ${finding.message}`,
     });
   }
   return flags;

@@ -1,4 +1,4 @@
-import { pathBox, textBox, type BoxMm, type Drawing } from "@hemstitch/core/drawing";
+import { markBox, type Drawing } from "@hemstitch/core/drawing";
 import type { Numbered } from "./numbered";
 
 /** More boxes than this hide the sheet rather than show it. */
@@ -11,10 +11,12 @@ export function placesOn(drawing: Drawing, page: number, finding: Numbered): rea
   if (!sheet || finding.layer === undefined) return [];
   const on = new Set(drawing.layers.flatMap((layer, id) => (layer.name === finding.layer ? [id] : [])));
   const places: number[] = [];
-  const add = ({ x, y, width, height }: BoxMm): void => void places.push(x, y, width, height);
-  for (let row = 0; row < sheet.paths.count && places.length < MOST_BOXES * 4; row++)
-    if (on.has(sheet.paths.layer[row] ?? -1)) add(pathBox(sheet.paths, row));
-  for (let row = 0; row < sheet.texts.count && places.length < MOST_BOXES * 4; row++)
-    if (on.has(sheet.texts.layer[row] ?? -1)) add(textBox(sheet.texts, row));
+  for (const of of ["paths", "texts"] as const) {
+    for (let row = 0; row < sheet[of].count && places.length < MOST_BOXES * 4; row++) {
+      if (!on.has(sheet[of].layer[row] ?? -1)) continue;
+      const { x, y, width, height } = markBox(sheet, of, row);
+      places.push(x, y, width, height);
+    }
+  }
   return places;
 }

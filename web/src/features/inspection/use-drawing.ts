@@ -14,7 +14,7 @@ export function useDrawing(path: string | null): { drawing: Drawing | null; prob
     if (path === null) return;
     let wanted = true;
     fetchDrawing(path)
-      .then(({ drawing }) => wanted && setState({ path, drawing, problem: null }))
+      .then((drawing) => wanted && setState({ path, drawing, problem: null }))
       .catch((error: unknown) => wanted && setState({ path, drawing: null, problem: wordsOf(error) }));
     return () => {
       wanted = false;

@@ -8,12 +8,14 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Drawing } from "@hemstitch/core/drawing";
+import type { SheetPreview } from "@/app/api/sheets/[sheetId]/preview/route";
 import type { PlacementRow } from "@/server/database/rows";
 import { sendJson, wordsOf } from "../shared/api";
 import { DownloadButton } from "../shared/DownloadButton";
-import { fetchDrawing } from "../shared/packed";
+import { fetchFramed } from "../shared/packed";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
+import { RuleName } from "../shared/RuleName";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import { CODE_FONT } from "../shell/theme";
 import type { FrameShape, SourceRow } from "./PlanSetView";
@@ -35,18 +37,6 @@ interface Props {
   readonly sources: readonly SourceRow[];
   readonly scales: readonly string[];
   readonly empty: readonly string[];
-}
-
-/** What came out of composing: where the drawing lies, and what an inspection says of the sheet. */
-interface Facts {
-  readonly placed: {
-    readonly x: number;
-    readonly y: number;
-    readonly width: number;
-    readonly height: number;
-    readonly fits: boolean;
-  } | null;
-  readonly findings: readonly { readonly rule: string; readonly message: string; readonly severity: string }[];
 }
 
 /** A preview is asked for when the hand has rested so long. Milliseconds. */
@@ -245,7 +235,7 @@ function Position({
   onPlace,
 }: {
   placement: PlacementRow;
-  facts: Facts | null;
+  facts: SheetPreview | null;
   onPlace: (change: Partial<PlacementRow>) => void;
 }) {
   const [x, y] = [
@@ -271,7 +261,15 @@ function Position({
   );
 }
 
-function Report({ facts, empty, problem }: { facts: Facts | null; empty: readonly string[]; problem: string | null }) {
+function Report({
+  facts,
+  empty,
+  problem,
+}: {
+  facts: SheetPreview | null;
+  empty: readonly string[];
+  problem: string | null;
+}) {
   return (
     <Box sx={{ mt: 1, display: "flex", flexDirection: "column", gap: 0.75 }}>
       {problem && (
@@ -295,9 +293,11 @@ function Report({ facts, empty, problem }: { facts: Facts | null; empty: readonl
           Empty in the title block: {empty.join(", ")}
         </Typography>
       )}
-      {facts?.findings.map((finding, i) => (
-        <Typography key={i} variant="body2">
-          <code>{finding.rule}</code> {finding.message}
+      {facts?.findings.map((finding) => (
+        <Typography key={finding.key} variant="body2" sx={{ overflowWrap: "anywhere" }}>
+          <RuleName id={finding.rule} title={finding.title} />
+          <br />
+          {finding.message}
         </Typography>
       ))}
       {facts && facts.findings.length === 0 && (
@@ -311,7 +311,7 @@ function Report({ facts, empty, problem }: { facts: Facts | null; empty: readonl
 
 /** The composed sheet for a draft, asked for anew a moment after each change. */
 function usePreview(sheetId: string, draft: BenchSheet) {
-  const [state, setState] = useState<{ drawing: Drawing | null; facts: Facts | null; problem: string | null }>({
+  const [state, setState] = useState<{ drawing: Drawing | null; facts: SheetPreview | null; problem: string | null }>({
     drawing: null,
     facts: null,
     problem: null,
@@ -334,17 +334,8 @@ function usePreview(sheetId: string, draft: BenchSheet) {
     const mine = ++turn.current;
     setWorking(true);
     try {
-      const { drawing, headers } = await fetchDrawing(`/api/sheets/${sheetId}/preview`, {
-        method: "POST",
-        headers: { "Content-Type": "application/json" },
-        body,
-      });
-      if (mine === turn.current)
-        setState({
-          drawing,
-          facts: JSON.parse(decodeURIComponent(headers.get("X-Sheet") ?? "null")) as Facts,
-          problem: null,
-        });
+      const { drawing, said } = await fetchFramed<SheetPreview>(`/api/sheets/${sheetId}/preview`, body);
+      if (mine === turn.current) setState({ drawing, facts: said, problem: null });
     } catch (error) {
       if (mine === turn.current) setState((was) => ({ ...was, facts: null, problem: wordsOf(error) }));
     }

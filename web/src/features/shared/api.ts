@@ -63,9 +63,12 @@ export const sendFile = async <T>(path: string, file: Blob): Promise<T> =>
     await send(path, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file })
   ).json()) as T;
 
-export async function getBytes(path: string, init: RequestInit = {}): Promise<{ bytes: Uint8Array; headers: Headers }> {
+export async function getBytes(
+  path: string,
+  init: RequestInit = {},
+): Promise<{ bytes: Uint8Array; headers: Headers; status: number }> {
   const response = await send(path, init);
-  return { bytes: new Uint8Array(await response.arrayBuffer()), headers: response.headers };
+  return { bytes: new Uint8Array(await response.arrayBuffer()), headers: response.headers, status: response.status };
 }
 
 export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

@@ -1,9 +1,29 @@
 import { unpackDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { getBytes } from "./api";
+import { unframed } from "./framed";
 
-/** Fetches a drawing that is kept packed and gzipped, with the answer's headers. */
-export async function fetchDrawing(path: string, init?: RequestInit): Promise<{ drawing: Drawing; headers: Headers }> {
-  const { bytes, headers } = await getBytes(path, init);
-  const stream = new Blob([bytes as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new DecompressionStream("gzip"));
-  return { drawing: unpackDrawing(new Uint8Array(await new Response(stream).arrayBuffer())), headers };
+/** How long to wait before a drawing is asked for again that is being read anew, milliseconds. */
+const AGAIN_MS = 700;
+
+/** Fetches a drawing that is kept packed and gzipped; waits while the server reads it anew from its file. */
+export async function fetchDrawing(path: string): Promise<Drawing> {
+  for (;;) {
+    const { bytes, status } = await getBytes(path);
+    if (status !== UNDER_WAY) return unpacked(bytes);
+    await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+  }
+}
+
+const UNDER_WAY = 202;
+
+/** A drawing, with what is to be said of it. */
+export async function fetchFramed<T>(path: string, body: string): Promise<{ drawing: Drawing; said: T }> {
+  const { bytes } = await getBytes(path, { method: "POST", headers: { "Content-Type": "application/json" }, body });
+  const { said, rest } = unframed<T>(bytes);
+  return { drawing: await unpacked(rest), said };
+}
+
+async function unpacked(gzipped: Uint8Array): Promise<Drawing> {
+  const stream = new Blob([gzipped as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new DecompressionStream("gzip"));
+  return unpackDrawing(new Uint8Array(await new Response(stream).arrayBuffer()));
 }

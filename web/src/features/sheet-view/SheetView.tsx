@@ -1,10 +1,11 @@
 "use client";
 import Box from "@mui/material/Box";
 import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, type PointerEvent, type Ref } from "react";
-import type { Drawing } from "@hemstitch/core/drawing";
+import type { Drawing, Shape } from "@hemstitch/core/drawing";
 import type { SeverityName } from "../shared/Severity";
 import { paintable } from "./batches";
 import { paintSheet, type View } from "./paint";
+import { drawShapes } from "./shapes";
 
 export interface Flag {
   readonly id: string;
@@ -30,17 +31,30 @@ interface Props {
   readonly selected?: string | null;
   /** x, y, width, height of each marked place in turn, millimetres. */
   readonly places?: readonly number[];
+  /** What was measured there. */
+  readonly shapes?: readonly Shape[];
   readonly onSelect?: (id: string) => void;
   readonly label: string;
   readonly handle?: Ref<SheetViewHandle>;
 }
 
+const NONE: readonly never[] = [];
 const MARGIN_PX = 28;
 /** One step of zooming by key or button. */
 export const STEP = 1.25;
 
 /** A sheet on the light table: pan by dragging, zoom by the wheel, flags and marked places on top. */
-export function SheetView({ drawing, page, flags = [], selected, places = [], onSelect, label, handle }: Props) {
+export function SheetView({
+  drawing,
+  page,
+  flags = [],
+  selected,
+  places = NONE,
+  shapes = NONE,
+  onSelect,
+  label,
+  handle,
+}: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const marks = useRef<HTMLCanvasElement>(null);
@@ -70,8 +84,8 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
     const density = window.devicePixelRatio || 1;
     context.setTransform(density, 0, 0, density, 0, 0);
     context.clearRect(0, 0, target.width, target.height);
-    if (places.length === 0) return;
     const { scale, left, top } = view.current;
+    drawShapes(context, shapes, (x, y) => [left + x * scale, top + (sheet.heightMm - y) * scale]);
     context.strokeStyle = "#C77700";
     context.fillStyle = "rgba(199, 119, 0, 0.16)";
     context.lineWidth = 1.5;
@@ -86,7 +100,7 @@ export function SheetView({ drawing, page, flags = [], selected, places = [], on
       context.fillRect(...box);
       context.strokeRect(...box);
     }
-  }, [places, sheet]);
+  }, [places, shapes, sheet]);
 
   /** Shows the last painting moved and stretched at once, and paints anew when the hand rests. */
   const paintAgain = useCallback(

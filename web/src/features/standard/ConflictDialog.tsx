@@ -6,16 +6,8 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
-import { LISTS, type Entry, type ListName } from "@hemstitch/core/standard/plain";
+import { LISTS, type Conflict, type ListName } from "@hemstitch/core/standard/plain";
 import { ComparedEntries, differing } from "./ComparedEntries";
-
-/** An entry that somebody else changed meanwhile. */
-export interface Conflict {
-  readonly key: string;
-  readonly properties: readonly string[];
-  readonly theirs: Entry | null;
-  readonly mine: Entry | null;
-}
 
 /** Two people changed the same entry: what each made of it, and the choice. Nothing is lost before it is made. */
 export function ConflictDialog({

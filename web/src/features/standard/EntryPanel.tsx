@@ -75,7 +75,11 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
   const changed = adding || (changes !== null && !nothing);
   const store = async (): Promise<void> => {
     const next = orderedEntry(list, entry);
-    const stored = await edit(list, [adding ? { key: null, entry: next, at: 0 } : { key: chosen, entry: next }]);
+    const stored = await edit({
+      of: "list",
+      list,
+      edits: [adding ? { key: null, entry: next, at: 0 } : { key: chosen, entry: next }],
+    });
     if (!stored) return;
     asItWas();
     onChoose(keyOf(list, next));
@@ -86,7 +90,7 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
     onChoose(null);
   };
   const remove = async (): Promise<void> => {
-    if (!(await edit(list, [{ key: chosen, entry: null }]))) return;
+    if (!(await edit({ of: "list", list, edits: [{ key: chosen, entry: null }] }))) return;
     cancel();
   };
   return (

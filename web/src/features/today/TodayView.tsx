@@ -173,7 +173,7 @@ export function TodayView({
           <Part title="Findings by rule family">
             <Figures
               head={["Family", "Findings", "Marks"]}
-              rows={today.families.map((row) => [row.family, row.findings, row.marks])}
+              rows={today.families.map((row) => [row.title, row.findings, row.marks])}
             />
           </Part>
         </Box>

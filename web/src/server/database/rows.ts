@@ -1,20 +1,8 @@
-/** A finding as it is kept and shown: the report's JSON with its places as one flat list. */
-export interface FindingRow {
-  readonly rule: string;
-  readonly severity: "stop" | "mend" | "note";
-  readonly page: number;
-  readonly layer?: string;
+/** Something of a file that was not read. */
+export interface UnreadRow {
+  readonly code: string;
   readonly message: string;
-  readonly measured?: number | string;
-  readonly expected?: number | string;
-  readonly unit?: string;
-  /** Kind of the mend a machine can make. */
-  readonly mend?: string;
-  readonly suggestions?: readonly string[];
-  readonly count: number;
-  readonly atMm: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-  /** x, y, width, height of each place in turn, millimetres; at most `MOST_PLACES` places. */
-  readonly placesMm: readonly number[];
+  readonly page?: number;
 }
 
 /** Findings that a change brings or takes away, summed up for people. */
@@ -25,6 +13,7 @@ export interface EffectSums {
 
 export interface EffectFinding {
   readonly rule: string;
+  readonly title: string;
   readonly severity: "stop" | "mend" | "note";
   readonly layer?: string;
   readonly message: string;
@@ -53,11 +42,9 @@ export interface EffectRow {
   })[];
 }
 
-/** A browser marks no more places of one finding than this; the count says how many there are. */
-export const MOST_PLACES = 2000;
-
 export interface MendRow {
   readonly rule: string;
+  readonly title: string;
   readonly page: number;
   readonly layer?: string;
   readonly count: number;
@@ -74,12 +61,3 @@ export interface PlacementRow {
   readonly xMm?: number;
   readonly yMm?: number;
 }
-
-/** Identifies a finding across inspections of one file, so that one of many can be chosen. */
-export const findingKey = ({
-  rule,
-  page,
-  layer,
-  measured,
-}: Pick<FindingRow, "rule" | "page" | "layer" | "measured">): string =>
-  JSON.stringify([rule, page, layer ?? null, measured ?? null]);

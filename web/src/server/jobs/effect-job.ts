@@ -1,74 +1,122 @@
-import { and, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import type { Database } from "../database/client";
 import { storable } from "../database/jsonb";
-import { effects, inspectedFiles, inspections, planSets } from "../database/schema";
+import type { EffectFinding, EffectRow } from "../database/rows";
+import { effects, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
 import { draftOf, editionOf } from "../queries/standard";
-import { Heartbeat } from "./heartbeat";
-import { inThread } from "./threads";
+import { defineJob } from "./job";
+import { drawingOfFile } from "./kept-drawing";
+import { inThread, threadCount } from "./threads";
+import type { EffectResult } from "./thread-work";
 
 /** Kept drawings that one answer looks at; an office with more is told so. */
 const MOST_DRAWINGS = 2000;
+/** Findings of one drawing that are told one by one; the sums count them all. */
+const MOST_TOLD = 40;
 
-/** The newest kept drawing of each file in the plan sets of an office, mended where it has been. */
-const keptDrawings = (database: Database, officeId: string) =>
+/** The newest look at each file in the plan sets of an office: the file as it was mended, where it has been. */
+const newestLooks = (database: Database, officeId: string) =>
   database
     .selectDistinctOn([planSets.id, inspectedFiles.name], {
       fileId: inspectedFiles.id,
       inspectionId: inspectedFiles.inspectionId,
       name: inspectedFiles.name,
       planSet: planSets.name,
-      drawing: sql<Buffer>`coalesce(${inspectedFiles.mendedDrawing}, ${inspectedFiles.drawing})`,
+      sha256: sql<string>`coalesce(${inspectedFiles.mendedSha256}, ${inspectedFiles.sha256})`,
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .innerJoin(planSets, eq(planSets.id, inspections.planSetId))
-    .where(and(eq(inspections.officeId, officeId), eq(inspectedFiles.state, "done"), isNotNull(inspectedFiles.drawing)))
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .where(and(eq(inspections.officeId, officeId), eq(jobs.state, "done")))
     .orderBy(planSets.id, inspectedFiles.name, desc(inspectedFiles.madeAt))
     .limit(MOST_DRAWINGS);
 
-/** Answers what the draft would do: every kept drawing judged by the edition, by the draft, and by each change alone. */
-export async function runEffectJob(database: Database, effectId: string): Promise<void> {
-  const [taken] = await database
-    .update(effects)
-    .set({ state: "working", progress: 0, aliveAt: new Date(), problem: null })
-    .where(and(eq(effects.id, effectId), inArray(effects.state, ["waiting", "working"])))
-    .returning({ officeId: effects.officeId, edition: effects.edition });
-  if (!taken) return;
-  const heartbeat = new Heartbeat(database, effects, effectId, "state");
-  try {
-    const [edition, draft, kept] = await Promise.all([
-      editionOf(taken.officeId, taken.edition, database),
-      draftOf(taken.officeId, database),
-      keptDrawings(database, taken.officeId),
+type Look = Awaited<ReturnType<typeof newestLooks>>[number];
+type Judged = Look & { readonly result: EffectResult };
+
+/**
+ * Answers what the draft would do: every kept drawing judged by the edition, by the draft, and by
+ * each change alone. Each drawing goes to a thread on its own.
+ */
+export const effectOfDraft = defineJob<{ readonly effectId: string }>({
+  kind: "effect-of-draft",
+  onError: { problem: "The drawings could not be judged" },
+  async run({ args, officeId, database, signal, progress }) {
+    const [asked] = await database
+      .select({ edition: effects.edition })
+      .from(effects)
+      .where(eq(effects.id, args.effectId));
+    const edition = asked && (await editionOf(officeId, asked.edition, database));
+    if (!edition) return { problem: "The edition is not there." };
+    const [{ content: after }, looks] = await Promise.all([
+      draftOf(officeId, database),
+      newestLooks(database, officeId),
     ]);
-    if (!edition) throw new Error("The edition is not there.");
-    const result = await inThread(
-      {
-        kind: "effect",
-        before: edition.content,
-        after: draft.content,
-        drawings: kept.map(({ drawing, ...rest }) => ({ ...rest, drawing: new Uint8Array(drawing) })),
-      },
-      { signal: heartbeat.signal, onProgress: (progress) => heartbeat.progress(progress) },
-    );
-    await database
-      .update(effects)
-      .set(
-        result.ok
-          ? { state: "done", progress: 1, result: storable(result.effect) }
-          : { state: "failed", problem: result.problem },
-      )
-      .where(and(eq(effects.id, effectId), eq(effects.state, "working")));
-  } catch (error) {
-    if (heartbeat.signal.aborted) return;
-    await database
-      .update(effects)
-      .set({
-        state: "failed",
-        problem: `The drawings could not be judged: ${error instanceof Error ? error.message : String(error)}`,
-      })
-      .where(and(eq(effects.id, effectId), eq(effects.state, "working")));
-  } finally {
-    heartbeat.stop();
-  }
+    const asking = { kind: "effect", effectId: args.effectId, before: edition.content, after } as const;
+    // What the changes are is told first: an office without drawings is answered, too.
+    const first = await inThread({ ...asking, drawing: null }, { signal });
+    if (!first.ok) return { problem: first.problem };
+    const queue = [...looks];
+    const judged: Judged[] = [];
+    const judgeSome = async (): Promise<void> => {
+      for (let look = queue.shift(); look; look = queue.shift()) {
+        const drawing = await drawingOfFile(database, look.sha256, signal);
+        if (!drawing) continue;
+        const result = await inThread({ ...asking, drawing }, { signal });
+        if (result.ok) judged.push({ ...look, result });
+        progress(1 - queue.length / looks.length);
+      }
+    };
+    await Promise.all(Array.from({ length: threadCount() }, judgeSome));
+    return {
+      done: (on) =>
+        on
+          .update(effects)
+          .set({ result: storable(summedUp(judged, first.changes)) })
+          .where(eq(effects.id, args.effectId)),
+    };
+  },
+});
+
+function summedUp(judged: readonly Judged[], changes: EffectResult["changes"]): EffectRow {
+  const sum = (numbers: readonly number[]): number => numbers.reduce((all, each) => all + each, 0);
+  const sets = [...new Set(judged.map((each) => each.planSet))].map((planSet) => {
+    const drawings = judged
+      .filter((each) => each.planSet === planSet)
+      .map(({ name, fileId, inspectionId, result: { gained, lost } }) => ({
+        name,
+        fileId,
+        inspectionId,
+        gained: gained.length,
+        lost: lost.length,
+        gainedFindings: gained.slice(0, MOST_TOLD).map(brief),
+        lostFindings: lost.slice(0, MOST_TOLD).map(brief),
+      }))
+      .sort((a, b) => b.gained + b.lost - a.gained - a.lost || a.name.localeCompare(b.name));
+    return {
+      planSet,
+      gained: sum(drawings.map((each) => each.gained)),
+      lost: sum(drawings.map((each) => each.lost)),
+      drawings,
+    };
+  });
+  return {
+    drawings: judged.length,
+    sets: sets.sort((a, b) => a.planSet.localeCompare(b.planSet)),
+    changes: changes.map((change, i) => ({
+      ...change,
+      gained: sum(judged.map(({ result }) => result.alone[i]?.gained ?? 0)),
+      lost: sum(judged.map(({ result }) => result.alone[i]?.lost ?? 0)),
+    })),
+  };
 }
+
+const brief = ({ rule, title, severity, layer, message, count }: EffectResult["gained"][number]): EffectFinding => ({
+  rule,
+  title,
+  severity,
+  ...(layer === undefined ? {} : { layer }),
+  message,
+  count,
+});

@@ -13,7 +13,7 @@ import {
 } from "@hemstitch/core/tables";
 import { columnsKey } from "../columns-key";
 import {
-  told,
+  problemOf,
   type MadeFile,
   type ReadStandardResult,
   type TaskOf,
@@ -47,7 +47,7 @@ export async function readWhole({ bytes }: TaskOf<"read-standard">): Promise<Rea
   let checked;
   if (isWorkbook(bytes)) {
     const workbook = await readWorkbook(bytes);
-    if (!workbook.ok) return told(workbook.problem);
+    if (!workbook.ok) return problemOf(workbook.problem);
     notes = workbook.value.notes
       .slice(0, MOST_NOTES)
       .map((note) => `${note.sheet} ${note.column}${note.row} ${note.message}`);
@@ -73,7 +73,7 @@ const ORDER = { wrong: 0, changed: 1, added: 2, unchanged: 3 };
 /** Tries a table on the draft: which column is what (as chosen, as last time, or as it looks), and what each row would do. */
 export async function tryTable(task: TaskOf<"try-table">): Promise<TriedTableResult | ThreadProblem> {
   const read = await readTable(task.bytes, task.sheet);
-  if (!read.ok) return told(read.problem);
+  if (!read.ok) return problemOf(read.problem);
   const { table, sheets, notes } = read.value;
   const mapping = mappingFor(table, task);
   const { edits, rows, ...rest } = dryRun(task.standard, task.list, table, mapping, task.replace);

@@ -2,7 +2,8 @@ import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
 import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
-import type { EffectRow, FindingRow, MendRow } from "../database/rows";
+import type { Finding, NotJudged } from "@hemstitch/core/inspect";
+import type { EffectRow, EffectSums, MendRow, UnreadRow } from "../database/rows";
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
 export type ThreadTask =
@@ -19,18 +20,15 @@ export type ThreadTask =
       readonly maxFileBytes: number;
       readonly only: readonly string[] | null;
     }
+  | { readonly kind: "read"; readonly bytes: Uint8Array; readonly maxFileBytes: number }
   | {
       readonly kind: "effect";
+      /** The question that it belongs to: what it has in common for all drawings is worked out once. */
+      readonly effectId: string;
       readonly before: OfficeStandard;
       readonly after: OfficeStandard;
-      readonly drawings: readonly {
-        readonly fileId: string;
-        readonly inspectionId: string;
-        readonly name: string;
-        readonly planSet: string;
-        /** Packed and gzipped. */
-        readonly drawing: Uint8Array;
-      }[];
+      /** Packed and gzipped; none to be told the changes alone. */
+      readonly drawing: Uint8Array | null;
     }
   | { readonly kind: "compose"; readonly standard: OfficeStandard; readonly sheet: ComposeTask }
   | {
@@ -91,7 +89,7 @@ export interface ThreadProblem {
 }
 
 /** A problem as a thread tells it. */
-export const told = ({ message, remedy }: Problem): ThreadProblem => ({
+export const problemOf = ({ message, remedy }: Problem): ThreadProblem => ({
   ok: false,
   problem: message,
   remedy: remedy ?? "",
@@ -104,8 +102,9 @@ export interface InspectedResult {
   readonly pages: number;
   readonly layers: readonly string[];
   readonly statedScale: string | null;
-  readonly findings: readonly FindingRow[];
-  readonly notJudged: readonly { rule: string; reason: string }[];
+  readonly findings: readonly Finding[];
+  readonly notJudged: readonly NotJudged[];
+  readonly unread: readonly UnreadRow[];
   /** Packed and gzipped. */
   readonly drawing: Uint8Array;
 }
@@ -115,7 +114,7 @@ export interface MendedResult {
   readonly bytes: Uint8Array;
   readonly sha256: string;
   readonly mended: readonly MendRow[];
-  readonly left: readonly FindingRow[];
+  readonly left: readonly Finding[];
   readonly drawing: Uint8Array;
 }
 
@@ -130,12 +129,24 @@ export interface ComposedResult {
     readonly height: number;
     readonly fits: boolean;
   } | null;
-  readonly findings: readonly FindingRow[];
+  readonly findings: readonly Finding[];
 }
 
+/** A drawing that was read again. */
+export interface ReadResult {
+  readonly ok: true;
+  /** Packed and gzipped. */
+  readonly drawing: Uint8Array;
+}
+
+/** What a draft would do on one drawing. */
 export interface EffectResult {
   readonly ok: true;
-  readonly effect: EffectRow;
+  readonly changes: readonly Pick<EffectRow["changes"][number], "part" | "entry" | "words" | "together">[];
+  readonly gained: readonly Finding[];
+  readonly lost: readonly Finding[];
+  /** What each change does alone, in their order. */
+  readonly alone: readonly EffectSums[];
 }
 
 /** A file that was made. */
@@ -176,6 +187,7 @@ export interface TriedTableResult {
 /** What a thread gives back, by what it was asked. */
 export interface ThreadResults {
   inspect: InspectedResult;
+  read: ReadResult;
   mend: MendedResult;
   effect: EffectResult;
   compose: ComposedResult;

@@ -2,22 +2,22 @@ import { createHash } from "node:crypto";
 import { gzipSync } from "node:zlib";
 import type { MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
-import { readPdf } from "@hemstitch/core/formats/pdf";
-import { inspect, statedScale, type Finding } from "@hemstitch/core/inspect";
-import { mendPdf } from "@hemstitch/core/mend";
+import { readDrawing } from "@hemstitch/core/formats";
+import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
+import { mendFile } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
-import { findingKey, MOST_PLACES, type FindingRow } from "../database/rows";
 import { judgeEffect } from "./thread-effect";
 import { manual, readWhole, tryTable } from "./thread-standard";
 import {
-  told,
+  problemOf,
   type ComposedResult,
   type InspectedResult,
   type MendedResult,
+  type ReadResult,
   type TaskOf,
   type ThreadProblem,
   type ThreadResults,
@@ -39,7 +39,9 @@ export default async function work({
     case "mend":
       return mendBytes(task, onPage);
     case "effect":
-      return judgeEffect(task, (progress) => port?.postMessage({ progress }));
+      return judgeEffect(task);
+    case "read":
+      return readBytes(task);
     case "compose":
       return compose(task);
     case "manual":
@@ -55,46 +57,36 @@ export default async function work({
 
 const packed = (drawing: Drawing): Uint8Array => gzipSync(packDrawing(drawing), { level: 4 });
 
-function rowOf(finding: Finding): FindingRow {
-  const { rule, severity, page, layer, message, measured, expected, unit, mend, suggestions, count, boxMm, placesMm } =
-    finding;
-  return {
-    rule,
-    severity,
-    page,
-    ...(layer === undefined ? {} : { layer }),
-    message,
-    ...(measured === undefined ? {} : { measured }),
-    ...(expected === undefined ? {} : { expected }),
-    ...(unit === undefined ? {} : { unit }),
-    ...(mend === undefined ? {} : { mend: mend.kind }),
-    ...(suggestions === undefined ? {} : { suggestions }),
-    count,
-    atMm: boxMm,
-    placesMm: Array.from(placesMm.subarray(0, MOST_PLACES * 4), (value) => Math.round(value * 1000) / 1000),
-  };
-}
-
 async function inspectBytes(
   task: TaskOf<"inspect">,
   onPage: (index: number, count: number) => void,
 ): Promise<InspectedResult | ThreadProblem> {
-  const read = await readPdf(task.bytes, { inflate: nodeInflate, onPage, limits: { fileBytes: task.maxFileBytes } });
-  if (!read.ok) return told(read.problem);
-  const drawing = read.value;
-  const inspected = inspect(drawing, task.standard);
-  const stated = drawing.pages[0] && statedScale(drawing.pages[0]);
+  const file = await readAndInspect(task.bytes, task.standard, {
+    inflate: nodeInflate,
+    onPage,
+    limits: { fileBytes: task.maxFileBytes },
+  });
+  if (!file.ok) return problemOf(file.problem);
+  const { drawing, inspected } = file.value;
+  const [first] = drawing.pages;
+  const stated = first && statedScale(first);
   return {
     ok: true,
     pages: drawing.pages.length,
     layers: drawing.layers.map((layer) => layer.name),
     statedScale: stated
-      ? formatScale(stated, drawing.pages[0]?.viewports[0]?.ratio.includes("=") ? "feet-inches" : "metric")
+      ? formatScale(stated, first.viewports[0]?.ratio.includes("=") ? "feet-inches" : "metric")
       : null,
-    findings: inspected.findings.map(rowOf),
+    findings: inspected.findings,
     notJudged: inspected.notJudged,
+    unread: drawing.unread,
     drawing: packed(drawing),
   };
+}
+
+async function readBytes(task: TaskOf<"read">): Promise<ReadResult | ThreadProblem> {
+  const file = await readDrawing(task.bytes, { inflate: nodeInflate, limits: { fileBytes: task.maxFileBytes } });
+  return file.ok ? { ok: true, drawing: packed(file.value.drawing) } : problemOf(file.problem);
 }
 
 async function mendBytes(
@@ -102,26 +94,27 @@ async function mendBytes(
   onPage: (index: number, count: number) => void,
 ): Promise<MendedResult | ThreadProblem> {
   const only = task.only && new Set(task.only);
-  const mended = await mendPdf(task.bytes, task.standard, {
+  const mended = await mendFile(task.bytes, task.standard, {
     inflate: nodeInflate,
     onPage,
     limits: { fileBytes: task.maxFileBytes },
-    ...(only ? { chosen: (finding: Finding) => only.has(findingKey(finding)) } : {}),
+    ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
   });
-  if (!mended.ok) return told(mended.problem);
+  if (!mended.ok) return problemOf(mended.problem);
   const { bytes, done, after, drawing } = mended.value;
   return {
     ok: true,
     bytes,
     sha256: createHash("sha256").update(bytes).digest("hex"),
-    mended: done.map(({ rule, page, layer, count, message }) => ({
+    mended: done.map(({ rule, title, page, layer, count, message }) => ({
       rule,
+      title,
       page,
       count,
       message,
       ...(layer === undefined ? {} : { layer }),
     })),
-    left: after.findings.map(rowOf),
+    left: after.findings,
     drawing: packed(drawing),
   };
 }
@@ -165,15 +158,15 @@ async function compose({ standard, sheet }: TaskOf<"compose">): Promise<Composed
         ]
       : [],
   });
-  if (!composed.ok) return told(composed.problem);
+  if (!composed.ok) return problemOf(composed.problem);
   const { bytes, placed } = composed.value;
   const [first] = placed;
-  const read = sheet.withDrawing ? await readPdf(bytes, { inflate: nodeInflate }) : undefined;
+  const read = sheet.withDrawing ? await readAndInspect(bytes, standard, { inflate: nodeInflate }) : undefined;
   return {
     ok: true,
     bytes,
-    drawing: read?.ok ? packed(read.value) : null,
+    drawing: read?.ok ? packed(read.value.drawing) : null,
     placed: first ? { ...first.boxMm, fits: first.fits } : null,
-    findings: read?.ok ? inspect(read.value, standard).findings.map(rowOf) : [],
+    findings: read?.ok ? read.value.inspected.findings : [],
   };
 }

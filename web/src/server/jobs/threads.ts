@@ -19,11 +19,14 @@ const kept = globalThis as { hemstitchThreads?: Piscina };
 /** Memory one thread may take, megabytes: a file that needs more fails alone. */
 const THREAD_MEMORY_MB = 2048;
 
+/** Threads of one process. */
+export const threadCount = (): number => Number(process.env["HEMSTITCH_THREADS"]) || 2;
+
 function threads(): Piscina {
   kept.hemstitchThreads ??= new Piscina({
     filename: join(projectRoot(), "web", "dist", "thread.mjs"),
     minThreads: 0,
-    maxThreads: Number(process.env["HEMSTITCH_THREADS"]) || 2,
+    maxThreads: threadCount(),
     idleTimeout: 30_000,
     resourceLimits: { maxOldGenerationSizeMb: THREAD_MEMORY_MB },
   });

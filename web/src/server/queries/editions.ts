@@ -1,11 +1,12 @@
 import { createHash } from "node:crypto";
 import { desc, eq, max, sql } from "drizzle-orm";
-import { canonical, differences, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { canonical, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { editions, standards } from "../database/schema";
-import { note } from "./log";
+import { record } from "./log";
 import { draftOf } from "./standard";
 
 /** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
@@ -55,7 +56,7 @@ export async function publish(
       .where(eq(editions.officeId, asker.officeId))
       .orderBy(desc(editions.number))
       .limit(1);
-    if (before && differences(before.content, draft.content).length === 0)
+    if (before && editionDifferences(before.content, draft.content).length === 0)
       return { kind: "unchanged", number: before.number };
     const content = canonical({ ...draft.content, edition: String(number) });
     const digest = digestOf(content);
@@ -67,7 +68,7 @@ export async function publish(
       summary: storableText(summary),
       publishedBy: asker.who,
     });
-    await note(
+    await record(
       asker,
       [{ what: "standard.published", entry: `edition ${number}`, after: { number, digest, summary } }],
       transaction,

@@ -1,10 +1,11 @@
 import { and, desc, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { bestOf, chapterOf, findEntries, LISTS, soughtWords } from "@hemstitch/core/standard";
+import { ALL_RULES } from "@hemstitch/core/rules";
 import type { Asker } from "../access/access";
 import { may } from "../access/roles";
 import { database } from "../database/client";
 import { storableText } from "../database/jsonb";
-import { inspectedFiles, inspections, planSets, sheets } from "../database/schema";
+import { findings, inspectedFiles, inspections, planSets, sheets } from "../database/schema";
 import { draftOf } from "./standard";
 import { within } from "./scope";
 
@@ -116,30 +117,32 @@ async function drawingsFound(asker: Asker, words: readonly string[]): Promise<Fo
 
 /** Findings whose words hold all that is sought, worst first. They are many, so the database looks through them. */
 async function findingsFound(asker: Asker, words: readonly string[]): Promise<Found[]> {
-  const holds = (word: string): SQL => sql`said.text ilike ${`%${word.replace(/[\\%_]/g, "\\$&")}%`}`;
+  const said = sql`concat_ws(' ', ${findings.message}, ${findings.rule}, ${findings.layer})`;
+  const holds = (word: string): SQL => {
+    const within = sql`${said} ilike ${`%${word.replace(/[\\%_]/g, "\\$&")}%`}`;
+    const titled = ALL_RULES.filter(({ title }) => title.toLowerCase().includes(word)).map(({ id }) => id);
+    return titled.length > 0 ? sql`(${within} or ${inArray(findings.rule, titled)})` : within;
+  };
   const rows = await database()
     .select({
       id: inspectedFiles.id,
       inspectionId: inspectedFiles.inspectionId,
       file: inspectedFiles.name,
-      number: sql<number>`finding.number::int`,
-      message: sql<string>`finding.row->>'message'`,
+      key: findings.key,
+      message: findings.message,
     })
-    .from(inspectedFiles)
-    .innerJoin(
-      sql`lateral jsonb_array_elements(${inspectedFiles.findings}) with ordinality as finding(row, number)`,
-      sql`true`,
+    .from(findings)
+    .innerJoin(inspectedFiles, eq(inspectedFiles.id, findings.fileId))
+    .where(and(eq(findings.look, "received"), inArray(inspectedFiles.id, newestLooks(asker)), ...words.map(holds)))
+    .orderBy(
+      sql`array_position(array['stop', 'mend', 'note'], ${findings.severity})`,
+      inspectedFiles.name,
+      findings.number,
     )
-    .innerJoin(
-      sql`lateral (select concat_ws(' ', finding.row->>'message', finding.row->>'rule', finding.row->>'layer') as text) as said`,
-      sql`true`,
-    )
-    .where(and(inArray(inspectedFiles.id, newestLooks(asker)), ...words.map(holds)))
-    .orderBy(sql`array_position(array['stop', 'mend', 'note'], finding.row->>'severity')`, inspectedFiles.name)
     .limit(MOST_OF_A_KIND);
-  return rows.map(({ id, inspectionId, file, number, message }) => ({
+  return rows.map(({ id, inspectionId, file, key, message }) => ({
     name: message,
     words: file,
-    path: `/inspection/${inspectionId}?file=${id}&finding=${number}`,
+    path: `/inspection/${inspectionId}?file=${id}&finding=${key}`,
   }));
 }

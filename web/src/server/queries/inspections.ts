@@ -1,21 +1,29 @@
-import { and, asc, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
+import { titleOf } from "@hemstitch/core/rules";
 import { database } from "../database/client";
-import { inspectedFiles, inspections, planSets } from "../database/schema";
+import { inspectedFiles, inspections, jobs, planSets } from "../database/schema";
+import { cancelJobs, enqueue, isUnderWay } from "../jobs/enqueue";
+import { keptDrawing } from "../jobs/kept-drawing";
+import { findingsOf } from "./findings";
 import { within, type Scope } from "./scope";
+
+/** The newest job that mends a file, beside the one that inspects it. */
+const mendJobs = alias(jobs, "mend_jobs");
 
 const summary = {
   id: inspectedFiles.id,
   name: inspectedFiles.name,
-  state: inspectedFiles.state,
-  progress: inspectedFiles.progress,
-  problem: inspectedFiles.problem,
-  remedy: inspectedFiles.remedy,
+  state: jobs.state,
+  progress: jobs.progress,
+  problem: jobs.problem,
+  remedy: jobs.remedy,
   pages: inspectedFiles.pages,
   stops: inspectedFiles.stops,
   mends: inspectedFiles.mends,
   notes: inspectedFiles.notes,
-  mendState: inspectedFiles.mendState,
-  mendProblem: inspectedFiles.mendProblem,
+  mendState: mendJobs.state,
+  mendProblem: sql<string | null>`nullif(concat_ws(' ', ${mendJobs.problem}, ${mendJobs.remedy}), '')`,
 };
 
 /** The files of an inspection, without what is heavy. */
@@ -23,6 +31,8 @@ export const filesOf = (inspectionId: string) =>
   database()
     .select(summary)
     .from(inspectedFiles)
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .leftJoin(mendJobs, eq(mendJobs.id, inspectedFiles.mendJobId))
     .where(eq(inspectedFiles.inspectionId, inspectionId))
     .orderBy(asc(inspectedFiles.name), asc(inspectedFiles.madeAt));
 
@@ -50,73 +60,106 @@ export const inspectionsOf = (scope: Scope, most = 100) =>
       madeAt: inspections.madeAt,
       planSet: planSets.name,
       files: sql<number>`count(${inspectedFiles.id})::int`,
-      busy: sql<number>`count(*) filter (where ${inspectedFiles.state} in ('waiting', 'working'))::int`,
+      busy: sql<number>`count(*) filter (where ${jobs.state} in ('waiting', 'working'))::int`,
       stops: sql<number>`coalesce(sum(${inspectedFiles.stops}), 0)::int`,
       mends: sql<number>`coalesce(sum(${inspectedFiles.mends}), 0)::int`,
       notes: sql<number>`coalesce(sum(${inspectedFiles.notes}), 0)::int`,
     })
     .from(inspections)
     .leftJoin(inspectedFiles, eq(inspectedFiles.inspectionId, inspections.id))
+    .leftJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
     .where(within(scope, inspections.officeId, inspections.planSetId))
     .groupBy(inspections.id, planSets.name)
     .orderBy(desc(inspections.madeAt))
     .limit(most);
 
-/** One inspected file that the asker sees with its findings, without drawings. */
+const detail = {
+  ...summary,
+  inspectionId: inspectedFiles.inspectionId,
+  sha256: inspectedFiles.sha256,
+  layers: inspectedFiles.layers,
+  statedScale: inspectedFiles.statedScale,
+  standardName: inspectedFiles.standardName,
+  notJudged: inspectedFiles.notJudged,
+  unread: inspectedFiles.unread,
+  mended: inspectedFiles.mended,
+  mendedSha256: inspectedFiles.mendedSha256,
+};
+
+/** One inspected file that the asker sees, without its findings. */
 export async function inspectedFile(scope: Scope, fileId: string) {
   const [row] = await database()
-    .select({
-      ...summary,
-      inspectionId: inspectedFiles.inspectionId,
-      sha256: inspectedFiles.sha256,
-      layers: inspectedFiles.layers,
-      statedScale: inspectedFiles.statedScale,
-      standardName: inspectedFiles.standardName,
-      findings: inspectedFiles.findings,
-      notJudged: inspectedFiles.notJudged,
-      mended: inspectedFiles.mended,
-      left: inspectedFiles.left,
-      mendedSha256: inspectedFiles.mendedSha256,
-    })
+    .select(detail)
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .leftJoin(mendJobs, eq(mendJobs.id, inspectedFiles.mendJobId))
     .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
   return row;
 }
 
-export type InspectedFileDetail = NonNullable<Awaited<ReturnType<typeof inspectedFile>>>;
-
-export async function drawingOf(scope: Scope, fileId: string, mended: boolean): Promise<Uint8Array | undefined> {
-  const [row] = await database()
-    .select({ drawing: mended ? inspectedFiles.mendedDrawing : inspectedFiles.drawing })
-    .from(inspectedFiles)
-    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
-  return row?.drawing ?? undefined;
+/** One inspected file that the asker sees, with what was found in it as received and as mended. */
+export async function inspectedFileWithFindings(scope: Scope, fileId: string) {
+  const file = await inspectedFile(scope, fileId);
+  if (!file) return undefined;
+  const [findings, left] = await Promise.all([findingsOf(fileId, "received"), findingsOf(fileId, "mended")]);
+  const titled = <T extends { readonly rule: string }>(rows: readonly T[] | null) =>
+    (rows ?? []).map((row) => ({ ...row, title: titleOf(row.rule) }));
+  return { ...file, findings, left, notJudged: titled(file.notJudged), mended: titled(file.mended) };
 }
 
-/** Stops what waits or works; what is done stays done. */
-export const cancelFiles = (fileIds: readonly string[]) =>
-  database()
-    .update(inspectedFiles)
-    .set({ state: "cancelled", finishedAt: new Date() })
-    .where(and(inArray(inspectedFiles.id, [...fileIds]), inArray(inspectedFiles.state, ["waiting", "working"])))
-    .returning({ id: inspectedFiles.id });
+export type InspectedFileDetail = NonNullable<Awaited<ReturnType<typeof inspectedFileWithFindings>>>;
 
-/** Kept drawings of plan sets that a standard can be tried on, those with the fewest findings first. */
+/**
+ * The drawing of a file that the asker sees, packed and gzipped. Where today's reader has not read
+ * it yet it is queued to be read again: `under-way` until it is there.
+ */
+export async function drawingOf(
+  scope: Scope & { readonly officeId: string },
+  fileId: string,
+  mended: boolean,
+): Promise<Uint8Array | "under-way" | undefined> {
+  const file = await inspectedFile(scope, fileId);
+  const sha256 = mended ? file?.mendedSha256 : file?.sha256;
+  if (!file || !sha256 || file.state !== "done") return undefined;
+  return (await keptDrawing(database(), sha256)) ?? (await readAgain(scope.officeId, sha256));
+}
+
+/** Queues the reading of a file, once, however many ask for it. */
+async function readAgain(officeId: string, sha256: string): Promise<"under-way" | undefined> {
+  const [last] = await database()
+    .select({ id: jobs.id, state: jobs.state })
+    .from(jobs)
+    .where(and(eq(jobs.officeId, officeId), eq(jobs.kind, "read-again"), sql`${jobs.args}->>'sha256' = ${sha256}`))
+    .orderBy(desc(jobs.madeAt))
+    .limit(1);
+  if (last?.state === "failed") return undefined;
+  if (!last || !(await isUnderWay(database(), last.id)))
+    await enqueue(database(), { kind: "read-again" }, officeId, { sha256 });
+  return "under-way";
+}
+
+/** Stops the inspections of files that wait or work; what is done stays done. */
+export async function cancelFiles(fileIds: readonly string[]) {
+  const rows = await database()
+    .select({ jobId: inspectedFiles.jobId })
+    .from(inspectedFiles)
+    .where(inArray(inspectedFiles.id, [...fileIds]));
+  return cancelJobs(
+    database(),
+    rows.map((row) => row.jobId),
+  );
+}
+
+/** Inspected drawings of plan sets that a standard can be tried on, those with the fewest findings first. */
 export const sampleDrawings = (scope: Scope, most = 20) =>
   database()
     .select({ fileId: inspectedFiles.id, name: inspectedFiles.name })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(
-      and(
-        within(scope, inspections.officeId, inspections.planSetId),
-        eq(inspectedFiles.state, "done"),
-        isNotNull(inspectedFiles.drawing),
-      ),
-    )
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .where(and(within(scope, inspections.officeId, inspections.planSetId), eq(jobs.state, "done")))
     .orderBy(
       asc(sql`${inspectedFiles.stops} + ${inspectedFiles.mends} + ${inspectedFiles.notes}`),
       asc(inspectedFiles.name),

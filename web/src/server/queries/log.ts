@@ -1,23 +1,16 @@
 import { and, desc, eq, gte, ilike, lte, or, sql, type SQL } from "drizzle-orm";
+import type { EditStep } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { changeLog } from "../database/schema";
 
-/** A line of the log: what was changed, which entry of it, from what to what. */
-export interface Step {
-  readonly what: string;
-  readonly entry?: string;
-  readonly before?: unknown;
-  readonly after?: unknown;
-}
-
 const ROWS_AT_ONCE = 500;
 
 /** Writes lines into the log, in the transaction that makes the change: neither is stored without the other. */
-export async function note(
+export async function record(
   asker: Pick<Asker, "officeId" | "who">,
-  steps: readonly Step[],
+  steps: readonly EditStep[],
   on: Database | Transaction,
 ): Promise<void> {
   const rows = steps.map(({ what, entry, before, after }) => ({

@@ -2,7 +2,7 @@ import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { accessTokens, invitations, members, planSetReaders, planSets, users, type Role } from "../database/schema";
-import { note } from "./log";
+import { record } from "./log";
 
 export const membersOf = (officeId: string) =>
   database()
@@ -69,7 +69,7 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
         .delete(accessTokens)
         .where(and(eq(accessTokens.userId, row.userId), eq(accessTokens.officeId, asker.officeId)));
     } else await transaction.update(members).set({ role }).where(eq(members.id, memberId));
-    await note(
+    await record(
       asker,
       [
         {
@@ -107,7 +107,7 @@ export async function sharePlanSets(asker: Asker, memberId: string, planSetIds: 
       await transaction
         .insert(planSetReaders)
         .values(wanted.map(({ id }) => ({ planSetId: id, userId: member.userId })));
-    await note(
+    await record(
       asker,
       [{ what: "people.shared", entry: member.name, after: { planSets: wanted.map((each) => each.name) } }],
       transaction,

@@ -5,7 +5,7 @@ import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { requests, users, type RequestState } from "../database/schema";
 import { may } from "../access/roles";
-import { note } from "./log";
+import { record } from "./log";
 import { draftOf, editList, type Edited } from "./standard";
 
 const columns = {
@@ -155,7 +155,7 @@ export async function decide(
         ...(decision.entry ? { sample: storable(decision.entry) } : {}),
       })
       .where(eq(requests.id, requestId));
-    await note(
+    await record(
       asker,
       [
         {

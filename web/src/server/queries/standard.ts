@@ -1,26 +1,27 @@
 import { isDeepStrictEqual } from "node:util";
 import { and, desc, eq, sql } from "drizzle-orm";
 import {
-  applyEdits,
+  applyEdit,
   canonical,
   checkChanged,
   entriesOf,
   keyOf,
   LIST_NAMES,
-  LISTS,
-  mergeEntry,
   orderedEntry,
   upgraded,
-  type Entry,
-  type EntryEdit,
+  type Applied,
+  type DraftEdit,
+  type EditStep,
   type ListName,
+  type SeenEdit,
+  type Entry,
   type OfficeStandard,
 } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { storable } from "../database/jsonb";
 import { editions, planSets, standards } from "../database/schema";
-import { note, type Step } from "./log";
+import { record } from "./log";
 
 /** The draft as it stands. One that was kept in an earlier form is brought to today's. */
 export async function draftOf(
@@ -73,30 +74,21 @@ export async function standardFor(
   return edition?.content ?? (await draftOf(officeId, from)).content;
 }
 
-/** An edit as a browser sends it: with the entry that it saw, so that two people's changes can be told apart. */
-export interface SeenEdit extends EntryEdit {
-  readonly was?: Entry | null | undefined;
-}
-
-/** Somebody else changed the same entry meanwhile. */
-export interface Conflict {
-  readonly key: string;
-  /** Properties that both changed; none where the entry was removed. */
-  readonly properties: readonly string[];
-  readonly theirs: Entry | null;
-  readonly mine: Entry | null;
-}
-
+/** What came of a change of the draft. */
 export type Edited =
-  | {
-      readonly kind: "saved";
-      readonly version: number;
-      readonly merged: readonly string[];
-      readonly entries?: readonly Entry[];
-    }
-  | { readonly kind: "conflict"; readonly conflicts: readonly Conflict[] }
+  | { readonly kind: "saved"; readonly version: number; readonly merged: readonly string[] }
   | { readonly kind: "newer"; readonly version: number }
-  | { readonly kind: "wrong"; readonly problems: readonly { at: string; message: string }[] };
+  | Exclude<Applied, { readonly kind: "changed" }>;
+
+/** A change that can be stored, or why there is none. */
+type Change =
+  | {
+      readonly kind: "changed";
+      readonly standard: OfficeStandard;
+      readonly steps: readonly EditStep[];
+      readonly merged?: readonly string[];
+    }
+  | Exclude<Edited, { readonly kind: "saved" }>;
 
 /**
  * Changes the draft in one piece: `change` gets it as it stands, with nobody else able to change it
@@ -105,12 +97,7 @@ export type Edited =
  */
 export async function changeDraft(
   asker: Pick<Asker, "officeId" | "who">,
-  change: (
-    content: OfficeStandard,
-    version: number,
-  ) =>
-    | Exclude<Edited, { kind: "saved" }>
-    | { content: OfficeStandard; steps: readonly Step[]; merged?: readonly string[] },
+  change: (content: OfficeStandard, version: number) => Change,
   on: Database | Transaction = database(),
 ): Promise<Edited> {
   return on.transaction(async (transaction): Promise<Edited> => {
@@ -119,20 +106,16 @@ export async function changeDraft(
     );
     const current = await draftOf(asker.officeId, transaction);
     const changed = change(current.content, current.version);
-    if ("kind" in changed) return changed;
-    const checked = checkChanged(current.content, storableChange(current.content, changed.content));
-    if (!checked.ok)
-      return {
-        kind: "wrong",
-        problems: checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message })),
-      };
+    if (changed.kind !== "changed") return changed;
+    const checked = checkChanged(current.content, storableChange(current.content, changed.standard));
+    if (!checked.ok) return { kind: "wrong", problems: checked.problems };
     const content = JSON.parse(JSON.stringify(canonical({ ...checked.standard, edition: "draft" }))) as OfficeStandard;
     const version = current.version + 1;
     await transaction
       .update(standards)
       .set({ content, version, changedAt: new Date() })
       .where(eq(standards.officeId, asker.officeId));
-    await note(asker, changed.steps, transaction);
+    await record(asker, changed.steps, transaction);
     return { kind: "saved", version, merged: changed.merged ?? [] };
   });
 }
@@ -149,76 +132,27 @@ function storableChange(before: OfficeStandard, after: OfficeStandard): OfficeSt
   return Object.fromEntries(parts) as OfficeStandard;
 }
 
-const same = (list: ListName, a: Entry, b: Entry): boolean =>
-  JSON.stringify(orderedEntry(list, a)) === JSON.stringify(orderedEntry(list, b));
-
-/** Brings edits together with what others changed meanwhile; what can't be is a conflict. */
-function reconciled(content: OfficeStandard, list: ListName, edits: readonly SeenEdit[]) {
-  const current = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
-  const conflicts: Conflict[] = [];
-  const merged: string[] = [];
-  const ready = edits.map((edit): EntryEdit => {
-    const { key, entry, was } = edit;
-    if (key === null || !was) return edit;
-    const theirs = current.get(key);
-    if (!theirs) {
-      conflicts.push({ key, properties: [], theirs: null, mine: entry });
-      return edit;
-    }
-    if (same(list, theirs, was)) return edit;
-    const result =
-      entry === null
-        ? undefined
-        : mergeEntry(orderedEntry(list, was), orderedEntry(list, theirs), orderedEntry(list, entry));
-    if (result?.kind === "merged") {
-      merged.push(key);
-      return { ...edit, entry: result.entry };
-    }
-    conflicts.push({ key, properties: result?.properties ?? [], theirs, mine: entry });
-    return edit;
-  });
-  return { ready, conflicts, merged };
-}
+/** Makes one edit of the draft: all of it or nothing. */
+export const editDraft = (
+  asker: Pick<Asker, "officeId" | "who">,
+  edit: DraftEdit,
+  on: Database | Transaction = database(),
+): Promise<Edited> => changeDraft(asker, (content) => applyEdit(content, edit), on);
 
 /** Edits a list of the draft, all at once or not at all. */
-export async function editList(
+export const editList = (
   asker: Pick<Asker, "officeId" | "who">,
   list: ListName,
   edits: readonly SeenEdit[],
   on: Database | Transaction = database(),
-): Promise<Edited> {
-  return changeDraft(asker, (content) => edit(content, list, edits), on);
-}
-
-function edit(
-  content: OfficeStandard,
-  list: ListName,
-  edits: readonly SeenEdit[],
-): ReturnType<Parameters<typeof changeDraft>[1]> {
-  const { ready, conflicts, merged } = reconciled(content, list, edits);
-  if (conflicts.length > 0) return { kind: "conflict", conflicts };
-  const edited = applyEdits(content, list, ready);
-  if (!edited)
-    return {
-      kind: "wrong",
-      problems: [{ at: list, message: `A ${LISTS[list].one} that was to be changed is not there any more.` }],
-    };
-  const before = new Map((content[list] as unknown as Entry[]).map((entry) => [keyOf(list, entry), entry]));
-  const steps = ready.map((edit): Step => ({
-    what: `standard.${list}`,
-    entry: edit.key ?? (edit.entry ? keyOf(list, edit.entry) : ""),
-    before: edit.key === null ? null : (before.get(edit.key) ?? null),
-    after: edit.entry,
-  }));
-  return { content: edited, steps, merged };
-}
+): Promise<Edited> => editDraft(asker, { of: "list", list, edits }, on);
 
 /** What of a standard is not in a list. */
-const FACTS = ["name", "units", "naming", "showing", "legendOrder", "tolerances", "rules"] as const;
+const OUTSIDE_LISTS = ["name", "units", "naming", "showing", "legendOrder", "rules"] as const;
 
 /** Every entry and fact in which two standards differ: nothing that a draft said is lost when it is replaced. */
-export function stepsBetween(before: OfficeStandard, after: OfficeStandard): Step[] {
-  const lists = LIST_NAMES.flatMap((list): Step[] => {
+export function stepsBetween(before: OfficeStandard, after: OfficeStandard): EditStep[] {
+  const lists = LIST_NAMES.flatMap((list): EditStep[] => {
     const [was, is] = [before, after].map(
       (standard) => new Map(entriesOf(standard, list).map((entry) => [keyOf(list, entry), orderedEntry(list, entry)])),
     ) as [Map<string, Entry>, Map<string, Entry>];
@@ -231,10 +165,10 @@ export function stepsBetween(before: OfficeStandard, after: OfficeStandard): Ste
         after: is.get(key) ?? null,
       }));
   });
-  const facts = FACTS.filter((fact) => !isDeepStrictEqual(plain(before[fact]), plain(after[fact])));
+  const others = OUTSIDE_LISTS.filter((fact) => !isDeepStrictEqual(plain(before[fact]), plain(after[fact])));
   return [
     ...lists,
-    ...facts.map((fact): Step => ({ what: `standard.${fact}`, before: before[fact], after: after[fact] })),
+    ...others.map((fact): EditStep => ({ what: `standard.${fact}`, before: before[fact], after: after[fact] })),
   ];
 }
 
@@ -250,7 +184,8 @@ export async function replaceDraft(
   return changeDraft(asker, (content, current) => {
     if (version !== null && version !== current) return { kind: "newer", version: current };
     return {
-      content: value,
+      kind: "changed",
+      standard: value,
       steps: [
         {
           what,

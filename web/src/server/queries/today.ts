@@ -1,7 +1,7 @@
-import { desc, eq, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import { FAMILIES, type Family } from "@hemstitch/core/rules";
 import { database } from "../database/client";
-import type { FindingRow } from "../database/rows";
-import { inspectedFiles, inspections, planSets } from "../database/schema";
+import { findings, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
 import { within, type Scope } from "./scope";
 
 /** The newest look at each file of an office, with what was found in it. */
@@ -11,24 +11,38 @@ async function newestLooks(scope: Scope) {
       id: inspectedFiles.id,
       inspectionId: inspectedFiles.inspectionId,
       name: inspectedFiles.name,
-      state: inspectedFiles.state,
-      problem: inspectedFiles.problem,
+      state: jobs.state,
+      problem: jobs.problem,
       stops: inspectedFiles.stops,
       mends: inspectedFiles.mends,
       notes: inspectedFiles.notes,
       planSet: planSets.name,
-      finishedAt: inspectedFiles.finishedAt,
       mendedSha256: inspectedFiles.mendedSha256,
-      findings: sql<
-        Pick<FindingRow, "rule" | "severity" | "count">[] | null
-      >`(select jsonb_agg(jsonb_build_object('rule', f->>'rule', 'severity', f->>'severity', 'count', (f->>'count')::int)) from jsonb_array_elements(${inspectedFiles.findings}) f)`,
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
     .where(within(scope, inspections.officeId, inspections.planSetId))
     .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
   return rows;
+}
+
+/** Findings of files as received, by family of rule, the most first. */
+async function familiesIn(fileIds: readonly string[]): Promise<TodayState["families"]> {
+  if (fileIds.length === 0) return [];
+  const family = sql<string>`split_part(${findings.rule}, '/', 1)`;
+  const rows = await database()
+    .select({
+      family,
+      findings: sql<number>`count(*)::int`,
+      marks: sql<number>`sum(${findings.count})::int`,
+    })
+    .from(findings)
+    .where(and(inArray(findings.fileId, [...fileIds]), eq(findings.look, "received")))
+    .groupBy(family)
+    .orderBy(desc(sql`count(*)`), family);
+  return rows.map((row) => ({ ...row, title: FAMILIES[row.family as Family] ?? row.family }));
 }
 
 export interface TodayState {
@@ -45,7 +59,7 @@ export interface TodayState {
   }[];
   readonly underWay: number;
   readonly conformity: readonly { planSet: string; clean: number; mend: number; stop: number }[];
-  readonly families: readonly { family: string; findings: number; marks: number }[];
+  readonly families: readonly { family: string; title: string; findings: number; marks: number }[];
 }
 
 /** What needs the coordinator now, worked out from the newest look at every file. */
@@ -73,16 +87,10 @@ export async function todayOf(scope: Scope): Promise<TodayState> {
     const mend = own.filter((look) => look.stops === 0 && look.mends > 0).length;
     return { planSet, stop, mend, clean: own.length - stop - mend };
   });
-  const families = new Map<string, { findings: number; marks: number }>();
-  for (const { rule, count } of done.flatMap((look) => look.findings ?? [])) {
-    const family = rule.split("/")[0] ?? rule;
-    const known = families.get(family) ?? { findings: 0, marks: 0 };
-    families.set(family, { findings: known.findings + 1, marks: known.marks + count });
-  }
   return {
     waiting,
     underWay: looks.filter((look) => look.state === "waiting" || look.state === "working").length,
     conformity,
-    families: [...families].map(([family, sums]) => ({ family, ...sums })).sort((a, b) => b.findings - a.findings),
+    families: await familiesIn(done.map((look) => look.id)),
   };
 }

@@ -1,5 +1,4 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { EFFECT, enqueue } from "@/server/jobs/queue";
 import { askForEffect, newestEffect } from "@/server/queries/effects";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
@@ -16,6 +15,5 @@ export const POST = guarded("edit-standard", async (asker) => {
       remedy: "Publish a first edition.",
     });
   const effectId = await askForEffect(asker.officeId, draft.version, edition.number);
-  await enqueue(EFFECT, { effectId });
   return answer({ id: effectId }, 202);
 });

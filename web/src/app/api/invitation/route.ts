@@ -6,7 +6,7 @@ import { formOf, InvitationLink, InvitationTaken } from "@/server/forms";
 import { addMember, giveBack, invitationOf, makeUser, takeUp } from "@/server/people/accounts";
 import { isLimited, noteFailure } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 
 const GONE = {
   message: "This invitation does not work any more.",
@@ -55,7 +55,7 @@ export const POST = open(async (request) => {
       known?.id ?? (await makeUser(database(), { name: form.name?.trim() ?? email, email, password: form.password }));
     await database().transaction(async (transaction) => {
       await addMember(transaction, invitation.officeId, userId, invitation.role);
-      await note(
+      await record(
         { officeId: invitation.officeId, who: form.name?.trim() || email },
         [
           {

@@ -3,7 +3,7 @@ import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
 import { formOf, NewPlanSet } from "@/server/forms";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 
 export const POST = guarded("edit-plan-set", async (asker, request) => {
   const form = await formOf(NewPlanSet, request);
@@ -19,7 +19,7 @@ export const POST = guarded("edit-plan-set", async (asker, request) => {
         particulars: { owner: asker.officeName, project: name },
       })
       .returning({ id: planSets.id });
-    await note(asker, [{ what: "plan-set.added", entry: name, after: { units: form.units } }], transaction);
+    await record(asker, [{ what: "plan-set.added", entry: name, after: { units: form.units } }], transaction);
     return made?.id;
   });
   return answer({ id }, 201);

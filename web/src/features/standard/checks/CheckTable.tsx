@@ -2,44 +2,43 @@
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import type { RuleSetting } from "@hemstitch/core/standard/plain";
+import { severityIn, type DescribedRule, type RuleSetting } from "@hemstitch/core/standard/plain";
 import { PlainTable } from "../../shared/PlainTable";
-import { SeverityShape, type SeverityName } from "../../shared/Severity";
-import { CODE_FONT } from "../../shell/theme";
+import { RuleName } from "../../shared/RuleName";
+import { SeverityShape } from "../../shared/Severity";
 import { useDraft } from "../draft";
+import { FigureField } from "./FigureField";
 
-/** A rule as the table shows it. */
-export interface RuleRow {
-  readonly id: string;
-  readonly title: string;
-  /** How it counts where the standard says nothing. */
-  readonly severity: SeverityName;
-  readonly mends: boolean;
-}
+type Severity = NonNullable<RuleSetting["severity"]>;
 
-const WORDS: Readonly<Record<RuleSetting["severity"], string>> = {
+const WORDS: Readonly<Record<Severity, string>> = {
   stop: "stop: the sheet can't be issued",
   mend: "mend: wrong, but may be waived",
   note: "note",
   off: "not judged",
 };
 
-/** Every rule, how it usually counts, and how this standard has it. */
-export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
+/** Every rule, how it usually counts, how this standard has it, and its figures. */
+export function CheckTable({ rules }: { rules: readonly DescribedRule[] }) {
   return (
     <PlainTable
       label="Rules"
-      head={["Rule", "What it says of a drawing", "Mended", "Counts as"]}
+      head={["What is found", "Figures", "Mended", "Counts as"]}
       sx={{
         "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1 },
-        "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
-        "& tbody th": { color: "text.primary", fontFamily: CODE_FONT, fontSize: 12.5, whiteSpace: "nowrap" },
+        "& tbody th": { color: "text.primary", minWidth: 200, lineHeight: 1.5 },
       }}
     >
       {rules.map((rule) => (
         <tr key={rule.id}>
-          <th scope="row">{rule.id}</th>
-          <td>{rule.title}</td>
+          <th scope="row">
+            <RuleName id={rule.id} title={rule.title} />
+          </th>
+          <td>
+            {rule.parameters.map((parameter) => (
+              <FigureField key={parameter.name} rule={rule} parameter={parameter} />
+            ))}
+          </td>
           <td>{rule.mends ? "by machine" : ""}</td>
           <td>
             <Counts rule={rule} />
@@ -52,9 +51,15 @@ export function CheckTable({ rules }: { rules: readonly RuleRow[] }) {
 
 const USUAL = "usual";
 
-function Counts({ rule }: { rule: RuleRow }) {
-  const { standard, mayEdit, editFacts } = useDraft();
-  const said = standard.rules[rule.id]?.severity;
+function Counts({ rule }: { rule: DescribedRule }) {
+  const { standard, mayEdit, edit } = useDraft();
+  const { severity: said, ...rest } = standard.rules[rule.id] ?? {};
+  const counts = severityIn(standard, rule);
+  const choose = (severity: string): void =>
+    void edit({
+      of: "rules",
+      rules: { [rule.id]: severity === USUAL ? rest : { ...rest, severity: severity as Severity } },
+    });
   return (
     <TextField
       select
@@ -62,15 +67,15 @@ function Counts({ rule }: { rule: RuleRow }) {
       variant="standard"
       value={said ?? USUAL}
       disabled={!mayEdit}
-      sx={{ minWidth: 190 }}
+      sx={{ minWidth: 150 }}
       slotProps={{
-        htmlInput: { "aria-label": `${rule.id} counts as` },
+        htmlInput: { "aria-label": `${rule.title} counts as` },
         input: { disableUnderline: true },
         select: {
           renderValue: () => (
             <Box component="span" sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
-              {said !== "off" && <SeverityShape severity={said ?? rule.severity} />}
-              {said === "off" ? "not judged" : (said ?? rule.severity)}
+              {counts !== "off" && <SeverityShape severity={counts} />}
+              {counts === "off" ? "not judged" : counts}
               {said !== undefined && (
                 <Box component="span" sx={{ color: "text.secondary" }}>
                   (usually {rule.severity})
@@ -80,14 +85,7 @@ function Counts({ rule }: { rule: RuleRow }) {
           ),
         },
       }}
-      onChange={(event) =>
-        void editFacts({
-          rule: {
-            id: rule.id,
-            severity: event.target.value === USUAL ? null : (event.target.value as RuleSetting["severity"]),
-          },
-        })
-      }
+      onChange={(event) => choose(event.target.value)}
     >
       <MenuItem value={USUAL}>as usual: {rule.severity}</MenuItem>
       {Object.entries(WORDS).map(([severity, words]) => (

@@ -6,12 +6,12 @@ import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import { useDraft } from "../draft";
 import { listOf } from "../typed";
-import { CheckTable, type RuleRow } from "./CheckTable";
+import type { DescribedRule } from "@hemstitch/core/standard/plain";
+import { CheckTable } from "./CheckTable";
 import { KeptField } from "./KeptField";
-import { Tolerances } from "./Tolerances";
 
 /** The office itself, and what its drawings are judged by: how each rule counts, and how near is near enough. */
-export function ChecksView({ rules }: { rules: readonly RuleRow[] }) {
+export function ChecksView({ rules }: { rules: readonly DescribedRule[] }) {
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(280px, 1fr)", gap: 5, height: "100%" }}>
       <Box sx={{ overflow: "auto", minHeight: 0, pb: 2 }}>
@@ -20,9 +20,6 @@ export function ChecksView({ rules }: { rules: readonly RuleRow[] }) {
       <Box sx={{ overflow: "auto", minHeight: 0, pb: 2, pr: 1 }}>
         <Section title="The office">
           <Office />
-        </Section>
-        <Section title="Near enough" lead="How far a measured value may be off before it is a finding.">
-          <Tolerances />
         </Section>
         <Section
           title="Default layers"
@@ -50,7 +47,7 @@ const Section = ({ title, lead, children }: { title: string; lead?: string; chil
 );
 
 function Office() {
-  const { standard, mayEdit, editFacts } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   return (
     <Box sx={{ display: "grid", gap: 1.5, mt: 1.5 }}>
       <KeptField
@@ -58,14 +55,14 @@ function Office() {
         kept={standard.name}
         disabled={!mayEdit}
         problem={(name) => (name.trim() === "" ? "The standard needs a name." : undefined)}
-        onKeep={(name) => void editFacts({ name: name.trim() })}
+        onKeep={(name) => void edit({ of: "facts", facts: { name: name.trim() } })}
       />
       <TextField
         select
         label="Units where nothing else is said"
         value={standard.units}
         disabled={!mayEdit}
-        onChange={(event) => void editFacts({ units: event.target.value as typeof standard.units })}
+        onChange={(event) => void edit({ of: "facts", facts: { units: event.target.value as typeof standard.units } })}
       >
         <MenuItem value="metric">metric</MenuItem>
         <MenuItem value="feet-inches">feet and inches</MenuItem>
@@ -75,13 +72,13 @@ function Office() {
 }
 
 function DefaultLayers() {
-  const { standard, mayEdit, editFacts } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   return (
     <KeptField
       label="Names, with commas between"
       kept={standard.naming.defaultLayers.join(", ")}
       disabled={!mayEdit}
-      onKeep={(written) => void editFacts({ defaultLayers: listOf(written) })}
+      onKeep={(written) => void edit({ of: "facts", facts: { defaultLayers: listOf(written) } })}
     />
   );
 }

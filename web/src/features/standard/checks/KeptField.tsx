@@ -8,6 +8,7 @@ export function KeptField({
   kept,
   onKeep,
   problem = () => undefined,
+  hint,
   disabled = false,
 }: {
   label: string;
@@ -15,6 +16,8 @@ export function KeptField({
   onKeep: (text: string) => void;
   /** What is wrong with a text; one that is wrong is not kept. */
   problem?: (text: string) => string | undefined;
+  /** Said below it while nothing is wrong. */
+  hint?: string | undefined;
   disabled?: boolean;
 }) {
   const [text, setText] = useState(kept);
@@ -30,7 +33,7 @@ export function KeptField({
       value={text}
       disabled={disabled}
       error={wrong !== undefined}
-      helperText={wrong}
+      helperText={wrong ?? hint}
       onChange={(event) => setText(event.target.value)}
       onBlur={keep}
       onKeyDown={(event) => {

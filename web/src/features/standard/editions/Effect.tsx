@@ -175,7 +175,9 @@ const Findings = ({ word, list }: { word: string; list: readonly EffectFinding[]
           {word}
         </Box>
         <SeverityShape severity={finding.severity} />
-        <span>{finding.message}</span>
+        <span>
+          <b>{finding.title}.</b> {finding.message}
+        </span>
       </Box>
     ))}
   </>

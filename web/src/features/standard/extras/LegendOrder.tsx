@@ -7,13 +7,13 @@ import { useDraft } from "../draft";
 
 /** In which order legends have their groups, with the legend as it then reads. */
 export default function LegendOrder() {
-  const { standard, mayEdit, editFacts } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   const order = [...standard.legendOrder, ...CODE_GROUPS.filter((group) => !standard.legendOrder.includes(group))];
   const move = (index: number, by: number): void => {
     const next = [...order];
     const [group] = next.splice(index, 1);
     if (group !== undefined) next.splice(index + by, 0, group);
-    void editFacts({ legendOrder: next });
+    void edit({ of: "facts", facts: { legendOrder: next } });
   };
   return (
     <Box sx={{ maxWidth: 720 }}>

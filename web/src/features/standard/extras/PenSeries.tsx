@@ -25,17 +25,20 @@ export default function PenSeries() {
       {missing.length > 0 && (
         <Button
           onClick={() =>
-            void edit(
-              "pens",
-              missing.map((pen) => ({ key: null, entry: pen as unknown as Entry })),
-            )
+            void edit({
+              of: "list",
+              list: "pens",
+              edits: missing.map((pen) => ({ key: null, entry: pen as unknown as Entry })),
+            })
           }
         >
           Add {missing.map((pen) => pen.widthMm).join(", ")} mm
         </Button>
       )}
       {colours.length > 0 && (
-        <Button onClick={() => void edit("pens", colours)}>Technical-pen colours for {colours.length}</Button>
+        <Button onClick={() => void edit({ of: "list", list: "pens", edits: colours })}>
+          Technical-pen colours for {colours.length}
+        </Button>
       )}
     </Box>
   );

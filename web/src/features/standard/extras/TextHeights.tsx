@@ -10,7 +10,7 @@ import { useDraft } from "../draft";
 
 /** A style's height in the building at each listed scale, what it is called there, and how it survives the office's reductions. */
 export default function TextHeights({ entry }: { entry: Entry }) {
-  const { standard, mayEdit, editFacts } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   const style = entry as unknown as TextStyleEntry;
   const kept = standard.naming.textStyleNames ?? "";
   const [pattern, setPattern] = useState(kept);
@@ -36,7 +36,7 @@ export default function TextHeights({ entry }: { entry: Entry }) {
         value={pattern}
         disabled={!mayEdit}
         onChange={(event) => setPattern(event.target.value)}
-        onBlur={() => pattern !== kept && void editFacts({ textStyleNames: pattern })}
+        onBlur={() => pattern !== kept && void edit({ of: "facts", facts: { textStyleNames: pattern } })}
         sx={{ my: 1, width: 300 }}
       />
       <Box component="table" sx={{ fontSize: 13, borderCollapse: "collapse", "& td": { pr: 3 } }}>

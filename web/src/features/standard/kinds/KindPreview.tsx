@@ -30,7 +30,7 @@ export default function KindPreview({
     if (fileId === "") return;
     let wanted = true;
     fetchDrawing(`/api/inspected/${fileId}/drawing?state=before`)
-      .then((fetched) => wanted && setDrawing(fetched.drawing))
+      .then((fetched) => wanted && setDrawing(fetched))
       .catch((error: unknown) => wanted && setProblem(wordsOf(error)));
     return () => {
       wanted = false;

@@ -4,11 +4,10 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { Showing } from "@hemstitch/core/standard/plain";
+import type { CellEdit, Showing } from "@hemstitch/core/standard/plain";
 import { Alive } from "../../shared/Alive";
 import { CODE_FONT } from "../../shell/theme";
 import { useDraft } from "../draft";
-import type { CellEdit } from "../inverse";
 import { useRowsInSight } from "../rows-in-sight";
 import { ShowingMark, SHOWING_WORDS } from "./ShowingMark";
 
@@ -26,7 +25,7 @@ const TURN: readonly (Showing | null)[] = ["drawn", "faint", "left-out", null];
 
 /** Layers against drawing kinds: by keyboard, by dragging over cells, by family. Undecided cells are loud. */
 export default function ShowingChart() {
-  const { standard, mayEdit, editCells } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   const [filter, setFilter] = useState("");
   const [undecidedOnly, setUndecidedOnly] = useState(false);
   const { kinds, showing } = standard;
@@ -60,9 +59,9 @@ export default function ShowingChart() {
           if (layer && kind && (showing[layer.name]?.[kind.id] ?? null) !== state)
             cells.push({ layer: layer.name, kind: kind.id, state });
         }
-      if (cells.length > 0 && mayEdit) void editCells(cells);
+      if (cells.length > 0 && mayEdit) void edit({ of: "cells", cells });
     },
-    [chosen, layers, kinds, showing, mayEdit, editCells],
+    [chosen, layers, kinds, showing, mayEdit, edit],
   );
   const go = (to: Place, extend: boolean): void => {
     const place = {

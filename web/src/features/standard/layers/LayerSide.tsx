@@ -28,13 +28,13 @@ export default function LayerSide({
   adding: boolean;
   onChoose: (key: string | null) => void;
 }) {
-  const { standard, mayEdit, edit, editScheme } = useDraft();
+  const { standard, mayEdit, edit } = useDraft();
   const [tab, setTab] = useState<(typeof VIEWS)[number][0]>("entry");
   const scheme = standard.naming.layers;
   const names = standard.layers.map((layer) => layer.name);
   const add = async (name: string): Promise<void> => {
     const entry = { ...blankEntry(standard, "layers"), name };
-    if (!(await edit("layers", [{ key: null, entry, at: 0 }]))) return;
+    if (!(await edit({ of: "list", list: "layers", edits: [{ key: null, entry, at: 0 }] }))) return;
     onChoose(name);
     setTab("entry");
   };
@@ -55,7 +55,11 @@ export default function LayerSide({
       )}
       {!adding && tab === "test" && <NameTester scheme={scheme} register={names} />}
       {!adding && tab === "scheme" && (
-        <SchemeEditor scheme={scheme} mayEdit={mayEdit} onStore={(next) => editScheme("layers", next)} />
+        <SchemeEditor
+          scheme={scheme}
+          mayEdit={mayEdit}
+          onStore={(next) => edit({ of: "scheme", which: "layers", scheme: next })}
+        />
       )}
     </>
   );

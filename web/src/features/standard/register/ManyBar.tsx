@@ -32,16 +32,10 @@ export function ManyBar({ list, keys, onDone }: { list: ListName; keys: readonly
       setAt(next, path, value);
       return { key: keyOf(list, entry), entry: orderedEntry(list, next) };
     });
-    if (await edit(list, edits)) onDone();
+    if (await edit({ of: "list", list, edits })) onDone();
   };
   const remove = async (): Promise<void> => {
-    if (
-      await edit(
-        list,
-        keys.map((key) => ({ key, entry: null })),
-      )
-    )
-      onDone();
+    if (await edit({ of: "list", list, edits: keys.map((key) => ({ key, entry: null })) })) onDone();
   };
   return (
     <Box

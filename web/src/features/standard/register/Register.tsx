@@ -43,7 +43,7 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
   const label = LISTS[list].many;
   const store = async (was: Row, fresh: Row): Promise<void> => {
     const entry = orderedEntry(list, fresh as Entry);
-    if (await edit(list, [{ key: keyOfRow(was), entry }])) onChoose(keyOf(list, entry));
+    if (await edit({ of: "list", list, edits: [{ key: keyOfRow(was), entry }] })) onChoose(keyOf(list, entry));
   };
   return (
     <Alive>

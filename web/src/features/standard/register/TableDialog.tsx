@@ -87,7 +87,7 @@ export default function TableDialog({
     notice(
       `${done.sums.added} new, ${done.sums.changed} changed${done.removed.length > 0 ? `, ${done.removed.length} removed` : ""}.`,
     );
-    void adopt(list, done.edits, done.version);
+    void adopt({ of: "list", list, edits: done.edits }, done.version);
     onClose();
   };
   // What was pasted onto the register is tried at once.

@@ -4,7 +4,7 @@ import { storableText } from "@/server/database/jsonb";
 import { accessTokens } from "@/server/database/schema";
 import { formOf, NewToken } from "@/server/forms";
 import { hashOf, newSecret } from "@/server/people/secrets";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 import { tokensOf } from "@/server/queries/people";
 
 const MOST_TOKENS = 20;
@@ -27,7 +27,7 @@ export const POST = guarded("account", async (asker, request) => {
     await transaction
       .insert(accessTokens)
       .values({ officeId: asker.officeId, userId: asker.userId, name, tokenHash: hashOf(token), expiresAt });
-    await note(asker, [{ what: "people.token", entry: name, after: { expiresAt } }], transaction);
+    await record(asker, [{ what: "people.token", entry: name, after: { expiresAt } }], transaction);
   });
   return answer({ token }, 201);
 });

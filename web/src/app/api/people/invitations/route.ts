@@ -2,7 +2,7 @@ import { answer, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { formOf, NewInvitation } from "@/server/forms";
 import { invite, plainEmail } from "@/server/people/accounts";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 
 /** Invites somebody; the answer holds the link's secret, which stands nowhere else. */
 export const POST = guarded("people", async (asker, request) => {
@@ -15,7 +15,7 @@ export const POST = guarded("people", async (asker, request) => {
       role: form.role,
       by: asker.who,
     });
-    await note(
+    await record(
       asker,
       [{ what: "people.invited", entry: plainEmail(form.email), after: { role: form.role } }],
       transaction,

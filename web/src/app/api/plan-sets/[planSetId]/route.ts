@@ -4,7 +4,7 @@ import { database } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
 import { formOf, PlanSetChange } from "@/server/forms";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 const LONGEST = 4000;
@@ -28,7 +28,7 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId
       .where(and(eq(planSets.id, planSetId), eq(planSets.version, form.version)))
       .returning({ version: planSets.version });
     if (row)
-      await note(
+      await record(
         asker,
         [
           {

@@ -5,7 +5,7 @@ import { storable } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
 import { sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
 
 export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId = "" }) => {
@@ -34,7 +34,7 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
     const { number, title, frame, revision, placement: placed } = found.sheet;
     const before = { number, title, frame, revision, placement: placed };
     if (row)
-      await note(
+      await record(
         asker,
         [
           {

@@ -1,4 +1,5 @@
-import { differences, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { type OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "@/server/access/access";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { receiveFile } from "@/server/files/receive";
@@ -17,10 +18,10 @@ export const POST = guarded("see-office", async (asker, request) => {
   if (!from) return missing();
   if (searchParams.get("to") !== "file") {
     const to = await one(asker, searchParams.get("to") ?? "");
-    return to ? answer({ differences: differences(from, to) }) : missing();
+    return to ? answer({ differences: editionDifferences(from, to) }) : missing();
   }
   const received = await receiveFile(request);
   if (!received.ok) return complain(413, received.problem);
   const read = await readWholeStandard(received.value.bytes);
-  return read instanceof Response ? read : answer({ differences: differences(from, read.standard) });
+  return read instanceof Response ? read : answer({ differences: editionDifferences(from, read.standard) });
 });

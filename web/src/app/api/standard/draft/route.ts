@@ -1,13 +1,30 @@
-import { differences } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
 import { answer, guarded } from "@/server/access/guarded";
-import { draftOf, editionInForce } from "@/server/queries/standard";
+import { draftEditFrom } from "@/server/draft-edits";
+import { answerToEdit } from "@/server/edit-answers";
+import { jsonOf } from "@/server/forms";
+import { draftOf, editDraft, editionInForce } from "@/server/queries/standard";
 
 /** The draft's version, and how many changes it makes to the edition in force. */
+export interface DraftAnswer {
+  readonly version: number;
+  readonly edition: number | null;
+  readonly changes: number;
+}
+
 export const GET = guarded("see-office", async (asker) => {
   const [draft, edition] = await Promise.all([draftOf(asker.officeId), editionInForce(asker.officeId)]);
   return answer({
     version: draft.version,
     edition: edition?.number ?? null,
-    changes: edition ? differences(edition.content, draft.content).length : 0,
-  });
+    changes: edition ? editionDifferences(edition.content, draft.content).length : 0,
+  } satisfies DraftAnswer);
+});
+
+/** Makes one edit of the draft, of whatever kind; what others changed meanwhile is brought together, or told. */
+export const PATCH = guarded("edit-standard", async (asker, request) => {
+  const sent = await jsonOf(request);
+  if (sent instanceof Response) return sent;
+  const edit = draftEditFrom(sent.value);
+  return edit instanceof Response ? edit : answerToEdit(await editDraft(asker, edit));
 });

@@ -1,4 +1,5 @@
-import { differences, type OfficeStandard } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { type OfficeStandard } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { receiveFile } from "@/server/files/receive";
@@ -18,7 +19,7 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   if (read instanceof Response) return read;
   const store = new URL(request.url).searchParams.get("store");
   const { content, version } = await draftOf(asker.officeId);
-  const changes = differences(content, read.standard);
+  const changes = editionDifferences(content, read.standard);
   const told = {
     name: read.standard.name,
     edition: read.standard.edition,

@@ -1,4 +1,4 @@
-import { differences } from "@hemstitch/core/standard";
+import { editionDifferences } from "@hemstitch/core/rules";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
 import { editionInForce, editionOf } from "@/server/queries/standard";
@@ -17,7 +17,9 @@ export const GET = guarded("see-office", async (asker, request) => {
   const bytes = await manualOf({
     standard,
     ...(own ? { summary: own.summary, date: own.publishedAt.toLocaleDateString("en-GB", { dateStyle: "long" }) } : {}),
-    ...(before ? { changes: { since: `edition ${before.number}`, list: differences(before.content, standard) } } : {}),
+    ...(before
+      ? { changes: { since: `edition ${before.number}`, list: editionDifferences(before.content, standard) } }
+      : {}),
   });
   return download(bytes, `${name}, manual.pdf`);
 });

@@ -4,7 +4,7 @@ import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { sheets } from "@/server/database/schema";
 import { formOf, NewSheet } from "@/server/forms";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 
@@ -27,7 +27,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
       .insert(sheets)
       .values({ planSetId, number, title, frame: form.frame, position: (last?.position ?? -1) + 1 })
       .returning({ id: sheets.id });
-    await note(
+    await record(
       asker,
       [{ what: "plan-set.sheet-added", entry: `${number}, ${planSet.name}`, after: { title, frame: form.frame } }],
       transaction,

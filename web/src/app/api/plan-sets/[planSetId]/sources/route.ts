@@ -4,7 +4,7 @@ import { storableText } from "@/server/database/jsonb";
 import { sourceDrawings } from "@/server/database/schema";
 import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms";
 import { inspectedFile } from "@/server/queries/inspections";
-import { note } from "@/server/queries/log";
+import { record } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 /** Takes an inspected file over as a source drawing: mended where it has been mended, else as received. */
@@ -29,7 +29,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
       .insert(sourceDrawings)
       .values({ planSetId, ...source })
       .returning({ id: sourceDrawings.id });
-    await note(
+    await record(
       asker,
       [{ what: "plan-set.source-added", entry: `${title}, ${planSet.name}`, after: source }],
       transaction,

@@ -1,10 +1,19 @@
+import type { Finding } from "@hemstitch/core/inspect";
+import { framed } from "@/features/shared/framed";
 import { complain, guarded, missing } from "@/server/access/guarded";
 import { composeOne } from "@/server/compose-sheet";
 import type { PlacementRow } from "@/server/database/rows";
 import { packedDrawing } from "@/server/download";
+import type { ComposedResult } from "@/server/jobs/thread-work";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
 import { sheetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
+
+/** What came out of composing: where the drawing lies, and what an inspection says of the sheet. */
+export interface SheetPreview {
+  readonly placed: ComposedResult["placed"];
+  readonly findings: readonly Pick<Finding, "key" | "rule" | "title" | "message" | "severity">[];
+}
 
 /** The sheet as it would come out with changes that are not stored: its drawing, and how it lies. */
 export const POST = guarded("see", async (asker, request, { sheetId = "" }) => {
@@ -35,9 +44,10 @@ export const POST = guarded("see", async (asker, request, { sheetId = "" }) => {
       message: composed.ok ? "The sheet can't be shown." : composed.problem,
       ...(composed.ok ? {} : { remedy: composed.remedy }),
     });
-  const facts = {
-    placed: composed.placed,
-    findings: composed.findings.map(({ rule, message, severity }) => ({ rule, message, severity })),
+  const { placed, findings } = composed;
+  const said: SheetPreview = {
+    placed,
+    findings: findings.map(({ key, rule, title, message, severity }) => ({ key, rule, title, message, severity })),
   };
-  return packedDrawing(composed.drawing, { "X-Sheet": encodeURIComponent(JSON.stringify(facts)).slice(0, 16_000) });
+  return packedDrawing(framed(said, composed.drawing));
 });

@@ -1,5 +1,5 @@
-import { keyOf, REFERENCES, type Entry, type ListName } from "./chapters";
-import type { OfficeStandard } from "./model";
+import { keyOf, REFERENCES, type Entry, type ListName } from "../chapters";
+import type { OfficeStandard } from "../model";
 
 /** A change of one entry: `key` names the one to replace (null: added), `entry` what it becomes (null: removed). */
 export interface EntryEdit {

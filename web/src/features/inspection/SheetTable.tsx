@@ -1,0 +1,160 @@
+"use client";
+import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import dynamic from "next/dynamic";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Shape } from "@hemstitch/core/drawing";
+import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
+import { sendJson, wordsOf } from "../shared/api";
+import { useMay } from "../shared/may";
+import { useNotice } from "../shared/Notice";
+import { OneOf } from "../shared/OneOf";
+import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
+import { Findings } from "./Findings";
+import { flagsOf, numbered } from "./numbered";
+import { placesOn } from "./places";
+import { useDrawing } from "./use-drawing";
+import { useLightTableKeys } from "./use-light-table-keys";
+import { ViewBar } from "./ViewBar";
+
+const SIDES = [
+  ["before", "As received"],
+  ["after", "Mended"],
+] as const;
+const SourceDialog = dynamic(() => import("./SourceDialog"), { ssr: false });
+const NO_PLACES: readonly number[] = [];
+const NO_SHAPES: readonly Shape[] = [];
+
+export interface SheetTableProps {
+  readonly file: FileSummary;
+  readonly detail: InspectedFileDetail;
+  /** Key of the finding that is looked at first. */
+  readonly finding: string | null;
+  readonly refresh: () => Promise<void>;
+  readonly planSets: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** The sheet with its flags, the findings beside it, and what can be done about them. */
+export function SheetTable({ file, detail, finding: wanted, refresh, planSets }: SheetTableProps) {
+  const notice = useNotice();
+  const view = useRef<SheetViewHandle>(null);
+  const mended = detail.mendedSha256 !== null;
+  const [side, setSide] = useState<"before" | "after">("before");
+  const [page, setPage] = useState(1);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [sourceOpen, setSourceOpen] = useState(false);
+  const after = side === "after" && mended;
+  const findings = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
+  const { drawing, problem } = useDrawing(
+    `/api/inspected/${file.id}/drawing?state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`,
+  );
+  const current = findings.find((finding) => finding.key === selected);
+  const places = useMemo(
+    () => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES),
+    [current, drawing, page],
+  );
+  const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
+  const mayMend = useMay("mend");
+  const mendBusy = file.mendState === "waiting" || file.mendState === "working";
+
+  const select = useCallback(
+    (key: string | null) => {
+      setSelected(key);
+      const finding = findings.find((each) => each.key === key);
+      if (!finding) return;
+      if (finding.page > 0) setPage(finding.page);
+      const [x = 0, y = 0, width = 0, height = 0] = finding.placesMm;
+      if (finding.placesMm.length > 0) requestAnimationFrame(() => view.current?.show({ x, y, width, height }));
+    },
+    [findings],
+  );
+
+  // Once for each finding that is asked for: afterwards one goes on from there.
+  const shown = useRef<string | null>(null);
+  useEffect(() => {
+    if (!drawing || wanted === shown.current) return;
+    shown.current = wanted;
+    if (wanted !== null) select(wanted);
+  }, [drawing, wanted, select]);
+
+  const wasBusy = useRef(false);
+  useEffect(() => {
+    if (wasBusy.current && file.mendState === "done") {
+      setSide("after");
+      setSelected(null);
+      notice("Mended into a new file; the file as received is untouched.");
+    }
+    if (wasBusy.current && file.mendState === "failed")
+      notice(file.mendProblem ?? "The file could not be mended.", "error");
+    wasBusy.current = mendBusy;
+  }, [mendBusy, file.mendState, file.mendProblem, notice]);
+
+  const mend = useCallback(
+    async (only?: string[]) => {
+      try {
+        await sendJson("POST", `/api/inspected/${file.id}/mend`, only ? { only } : {});
+        await refresh();
+      } catch (error) {
+        notice(wordsOf(error), "error");
+      }
+    },
+    [file.id, refresh, notice],
+  );
+
+  useLightTableKeys({
+    findings,
+    selected,
+    select,
+    mend,
+    view,
+    canSwitch: mended,
+    onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")),
+    canMend: mayMend && !after && !mendBusy,
+  });
+
+  return (
+    <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0, 1fr) 372px" }}>
+      <Box sx={{ position: "relative", minHeight: 0 }}>
+        {drawing ? (
+          <SheetView
+            handle={view}
+            drawing={drawing}
+            page={page}
+            flags={flags}
+            selected={selected}
+            places={places}
+            shapes={current?.page === page ? (current.shapes ?? NO_SHAPES) : NO_SHAPES}
+            onSelect={select}
+            label={`${file.name}, page ${page}`}
+          />
+        ) : (
+          <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>
+            {problem ?? "Fetching the sheet…"}
+          </Typography>
+        )}
+        <ViewBar view={view} page={page} pages={drawing?.pages.length ?? 1} onPage={setPage} />
+        {mended && (
+          <OneOf
+            label="Before or after the mend"
+            options={SIDES}
+            value={side}
+            onChange={setSide}
+            sx={{ position: "absolute", left: 12, top: 10, bgcolor: "background.paper" }}
+          />
+        )}
+      </Box>
+      <Findings
+        file={file}
+        detail={detail}
+        after={after}
+        findings={findings}
+        selected={selected}
+        mendBusy={mendBusy}
+        onSelect={select}
+        onMend={mend}
+        onSource={() => setSourceOpen(true)}
+      />
+      {sourceOpen && <SourceDialog file={detail} planSets={planSets} onClose={() => setSourceOpen(false)} />}
+    </Box>
+  );
+}

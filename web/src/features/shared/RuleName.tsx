@@ -1,0 +1,21 @@
+import Box from "@mui/material/Box";
+import Link from "next/link";
+import { CODE_FONT } from "../shell/theme";
+
+/** What a rule is called, leading to its page, with its id small after it. */
+export function RuleName({ id, title }: { id: string; title: string }) {
+  return (
+    <>
+      <Box
+        component={Link}
+        href={`/rules/${id}`}
+        sx={{ color: "inherit", textDecorationColor: "divider", "&:hover": { textDecorationColor: "currentColor" } }}
+      >
+        {title}
+      </Box>{" "}
+      <Box component="span" sx={{ fontFamily: CODE_FONT, fontSize: 11, fontWeight: 400, color: "text.secondary" }}>
+        {id}
+      </Box>
+    </>
+  );
+}

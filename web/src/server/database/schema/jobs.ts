@@ -1,0 +1,33 @@
+import { index, integer, jsonb, pgTable, real, text, uuid } from "drizzle-orm/pg-core";
+import { at, id, made } from "./columns";
+import { officeId } from "./people";
+
+export const JOB_STATES = ["waiting", "working", "done", "failed", "cancelled"] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
+/** Work that is done beside requests, of every kind. What it is for names it. */
+export const jobs = pgTable(
+  "jobs",
+  {
+    id: id(),
+    officeId: officeId(),
+    kind: text("kind").notNull(),
+    /** What it was asked to do; a job that is taken up again does the same. */
+    args: jsonb("args").notNull(),
+    state: text("state").$type<JobState>().notNull().default("waiting"),
+    /** 0–1. */
+    progress: real("progress").notNull().default(0),
+    /** A working job says so every second; one that falls silent is taken up again. */
+    aliveAt: at("alive_at"),
+    /** How often it was begun. Whoever works on it names the number, so that nobody writes for another. */
+    attempts: integer("attempts").notNull().default(0),
+    problem: text("problem"),
+    remedy: text("remedy"),
+    madeAt: made(),
+    finishedAt: at("finished_at"),
+  },
+  (table) => [index("jobs_state").on(table.state, table.madeAt)],
+);
+
+/** The job that makes what a row holds. */
+export const jobId = (name = "job_id") => uuid(name).references(() => jobs.id);

@@ -1,0 +1,158 @@
+import { and, asc, eq, gte, lt, or, sql, type SQL } from "drizzle-orm";
+import type { Database } from "../database/client";
+import { storableText } from "../database/jsonb";
+import { jobs } from "../database/schema";
+import type { Outcome } from "./job";
+import { kindOf } from "./kinds";
+
+/** How often a working job says that it lives, milliseconds. */
+const BEAT_MS = 1000;
+/** A job that has been silent so long belongs to a worker that was killed. */
+const SILENT = sql`now() - interval '10 seconds'`;
+/** A job that was begun so often without ending takes its worker with it, and is begun no more. */
+const MOST_ATTEMPTS = 3;
+
+export interface TakenJob {
+  readonly id: string;
+  readonly kind: string;
+  readonly args: unknown;
+  readonly officeId: string;
+  /** Number of this attempt; only who has it may write. */
+  readonly attempts: number;
+}
+
+const waiting = eq(jobs.state, "waiting");
+const orphaned = and(eq(jobs.state, "working"), lt(jobs.aliveAt, SILENT));
+
+/** Takes the job that has waited longest, or one whose worker fell silent. Two workers never take the same. */
+export const takeNext = (database: Database): Promise<TakenJob | undefined> =>
+  take(database, and(or(waiting, orphaned), lt(jobs.attempts, MOST_ATTEMPTS)));
+
+/** Takes one job by its id, whether or not somebody seems to work on it; nothing where it has ended. */
+export const takeOne = (database: Database, jobId: string): Promise<TakenJob | undefined> =>
+  take(database, and(eq(jobs.id, jobId), or(waiting, eq(jobs.state, "working"))));
+
+async function take(database: Database, which: SQL | undefined): Promise<TakenJob | undefined> {
+  const next = database
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(which)
+    .orderBy(asc(jobs.madeAt))
+    .limit(1)
+    .for("update", { skipLocked: true });
+  const [taken] = await database
+    .update(jobs)
+    .set({
+      state: "working",
+      progress: 0,
+      problem: null,
+      remedy: null,
+      aliveAt: sql`now()`,
+      attempts: sql`${jobs.attempts} + 1`,
+    })
+    .where(eq(jobs.id, sql`(${next})`))
+    .returning({
+      id: jobs.id,
+      kind: jobs.kind,
+      args: jobs.args,
+      officeId: jobs.officeId,
+      attempts: jobs.attempts,
+    });
+  return taken;
+}
+
+/** Gives up jobs that were begun too often: they would only take the next worker with them. */
+export async function giveUpOrphans(database: Database): Promise<void> {
+  const given = await database
+    .select({ id: jobs.id, kind: jobs.kind, args: jobs.args, officeId: jobs.officeId, attempts: jobs.attempts })
+    .from(jobs)
+    .where(and(orphaned, gte(jobs.attempts, MOST_ATTEMPTS)));
+  for (const job of given)
+    await end(database, job, {
+      problem: `The work was begun ${MOST_ATTEMPTS} times, and each time the worker was lost.`,
+      remedy: "The file may need more memory than a worker has. Split it, or export it again.",
+    });
+}
+
+/** The row of a job for as long as it is this attempt's to write. */
+const own = ({ id, attempts }: TakenJob): SQL | undefined =>
+  and(eq(jobs.id, id), eq(jobs.state, "working"), eq(jobs.attempts, attempts));
+
+/** Runs a job that was taken, to its end. `stop` aborts when the worker is to stop: the job then waits for another. */
+export async function run(database: Database, job: TakenJob, stop?: AbortSignal): Promise<void> {
+  const kind = kindOf(job.kind);
+  if (!kind) return void (await end(database, job, { problem: `There is no work of the kind “${job.kind}”.` }));
+  const lost = new AbortController();
+  const signal = stop ? AbortSignal.any([lost.signal, stop]) : lost.signal;
+  let share = 0;
+  const beat = setInterval(() => {
+    // The database may be restarting; the next beat tries again.
+    void say(database, job, share).then(
+      (still) => still || lost.abort(),
+      () => undefined,
+    );
+  }, BEAT_MS);
+  try {
+    const outcome = await kind.run({
+      args: job.args as never,
+      officeId: job.officeId,
+      database,
+      signal,
+      progress: (now) => void (share = now),
+    });
+    await end(database, job, outcome);
+  } catch (error) {
+    if (lost.signal.aborted) return;
+    if (stop?.aborted) return void (await putBack(database, job));
+    const { problem, remedy } = kind.onError;
+    const why = error instanceof Error ? error.message : String(error);
+    await end(database, job, { problem: `${problem}: ${why}`, ...(remedy ? { remedy } : {}) });
+  } finally {
+    clearInterval(beat);
+  }
+}
+
+/** Says that a job lives and how far it is; false where it is no longer this attempt's. */
+async function say(database: Database, job: TakenJob, progress: number): Promise<boolean> {
+  const still = await database
+    .update(jobs)
+    .set({ aliveAt: sql`now()`, progress })
+    .where(own(job))
+    .returning({ id: jobs.id });
+  return still.length > 0;
+}
+
+/** An orderly stop is no attempt: the job waits as if it had not been begun. */
+const putBack = (database: Database, job: TakenJob) =>
+  database
+    .update(jobs)
+    .set({ state: "waiting", progress: 0, attempts: sql`${jobs.attempts} - 1` })
+    .where(own(job));
+
+/** Stores how a job ended together with what came of it; nothing where it was cancelled or is another's meanwhile. */
+async function end(database: Database, job: TakenJob, outcome: Outcome): Promise<void> {
+  await database.transaction(async (transaction) => {
+    const ended =
+      "done" in outcome
+        ? { state: "done" as const, progress: 1 }
+        : {
+            state: "failed" as const,
+            problem: storableText(outcome.problem),
+            remedy: outcome.remedy === undefined ? null : storableText(outcome.remedy),
+          };
+    const still = await transaction
+      .update(jobs)
+      .set({ ...ended, finishedAt: new Date() })
+      .where(own(job))
+      .returning({ id: jobs.id });
+    if (still.length === 0) return;
+    if ("done" in outcome) return void (await outcome.done(transaction));
+    await kindOf(job.kind)?.failed?.(job.args as never, transaction);
+  });
+}
+
+/** Takes one job and runs it here; nothing where it has ended. */
+export async function runNow(database: Database, jobId: string): Promise<void> {
+  const job = await takeOne(database, jobId);
+  if (job) await run(database, job);
+}
