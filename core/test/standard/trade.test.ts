@@ -197,7 +197,7 @@ describe("asking a standard", () => {
     expect(ceiling.scales).toEqual(tarnwick().kinds.find((kind) => kind.id === "ceiling-plan")!.scales);
     expect(new StandardLookup(tarnwick(), "nowhere").scales).toEqual(tarnwick().scales.map((each) => each.scale));
   });
-  it.each(["0", "Layer 0", "DEFAULT", " default "])("%j is a name that files bring of themselves", (name) =>
+  it.each(["Layer 1", "BACKGROUND", "DEFAULT", " default "])("%j is a name that files bring of themselves", (name) =>
     expect(lookup.isDefaultLayer(name)).toBe(true),
   );
   it("a registered name is no default", () => expect(lookup.isDefaultLayer("A-WALL")).toBe(false));

@@ -26,7 +26,14 @@ const finding = (change: Partial<Finding> = {}): Finding => ({
 describe("flags", () => {
   it("are numbered as the findings are listed, each at the middle of the top of its first place", () => {
     const [flag] = flagsOf(numbered([finding()]), 1);
-    expect(flag).toMatchObject({ id: "1", number: 1, severity: "stop", x: 25, y: 60, label: "Finding 1: x" });
+    expect(flag).toMatchObject({
+      id: "k1",
+      number: 1,
+      severity: "stop",
+      x: 25,
+      y: 60,
+      label: "Finding 1: Lines without a width. x",
+    });
   });
   it("of findings at one place are set apart, so that each can be seen", () => {
     const flags = flagsOf(numbered([finding(), finding(), finding()]), 1);

@@ -26,13 +26,13 @@ export const defaultUsed = rule({
         if (!isDefault(value.layer)) continue;
         const name = file.layerName(value.layer);
         const where = value.layer < 0 ? "no layer" : `the default layer “${name}”`;
-        for (const of of ["paths", "texts"] as const) {
-          const rows = value.visible(of);
+        for (const sort of ["paths", "texts"] as const) {
+          const rows = value.visible(sort);
           if (rows.length === 0) continue;
           report({
             page: facts.page.index,
             layer: value.layer,
-            marks: { of, rows },
+            marks: { of: sort, rows },
             message: (count) =>
               `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
             measured: name,

@@ -11,10 +11,10 @@ export function placesOn(drawing: Drawing, page: number, finding: Numbered): rea
   if (!sheet || finding.layer === undefined) return [];
   const on = new Set(drawing.layers.flatMap((layer, id) => (layer.name === finding.layer ? [id] : [])));
   const places: number[] = [];
-  for (const of of ["paths", "texts"] as const) {
-    for (let row = 0; row < sheet[of].count && places.length < MOST_BOXES * 4; row++) {
-      if (!on.has(sheet[of].layer[row] ?? -1)) continue;
-      const { x, y, width, height } = markBox(sheet, of, row);
+  for (const sort of ["paths", "texts"] as const) {
+    for (let row = 0; row < sheet[sort].count && places.length < MOST_BOXES * 4; row++) {
+      if (!on.has(sheet[sort].layer[row] ?? -1)) continue;
+      const { x, y, width, height } = markBox(sheet, sort, row);
       places.push(x, y, width, height);
     }
   }
