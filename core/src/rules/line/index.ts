@@ -1,7 +1,8 @@
 import { hairline } from "./hairline";
+import { tooClose } from "./too-close";
 import { typeNotLayers } from "./type-not-layers";
 import { typeUnknown } from "./type-unknown";
 import { widthNotPen } from "./width-not-pen";
 import { widthOffSeries } from "./width-off-series";
 
-export const LINE_RULES = [hairline, widthOffSeries, widthNotPen, typeUnknown, typeNotLayers];
+export const LINE_RULES = [hairline, widthOffSeries, widthNotPen, typeUnknown, typeNotLayers, tooClose];

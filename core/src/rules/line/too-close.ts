@@ -1,0 +1,161 @@
+import { counted, mm } from "../../base/words";
+import type { Shape } from "../../drawing";
+import type { Parameter } from "../../recognise/parameter";
+import type { FileFacts, PageFacts } from "../../recognise/recogniser";
+import { STRAIGHTS, type Beside, type Straights } from "../../recognise/straights";
+import { rule } from "../rule";
+
+const LEAST_CLEAR: Parameter = {
+  rule: "line/too-close",
+  name: "leastClearMm",
+  title: "Least clear distance",
+  unit: "mm on paper",
+  usual: 0.25,
+  least: 0.05,
+  most: 5,
+  sentence:
+    "Parallel lines need at least this between their drawn edges, after the reduction that the office prints at.",
+};
+
+/** Lines that run together for less are a corner or a tick, not a pair. Millimetres. */
+const LEAST_TOGETHER_MM = 2;
+/** Lines nearer than this lie in one place: drawn twice, which is another matter. Millimetres. */
+const ONE_PLACE_MM = 0.02;
+const ROUNDING_MM = 0.002;
+/** So many lines in a row, each close to the next, are a hatch or a filled area, and are judged as that. */
+const MOST_IN_A_ROW = 5;
+
+export const tooClose = rule({
+  id: "line/too-close",
+  title: "Parallel lines that print as one",
+  severity: "mend",
+  needs: [],
+  reads: [STRAIGHTS],
+  parameters: [LEAST_CLEAR],
+  page: {
+    measures:
+      "The clear distance between the drawn edges of continuous straight lines that run beside each other for at least 2 mm, at the smallest reduction of the standard. Rows of more than five lines are hatches, and are not judged here; lines in one place are drawn twice, and are not judged here either.",
+    why: "What is drawn as two lines has to print as two. Ink spreads, copies blur, and a half-size set has half the gap (ISO 128 asks for 0.7 mm between parallel lines, from memory).",
+    right: "The two faces of a pane 0.8 mm apart, in the 0.25 mm pen.",
+    wrong:
+      "Two lines 0.5 mm apart in the 0.25 mm pen, in an office that prints at half size: an eighth of a millimetre is left.",
+    cannotSee:
+      "Curves, dashed lines (a grid line in a wall is told apart by its dashes), and lines whose directions differ by more than a tenth of a degree.",
+    mend: "None: draw the gap wider, or draw one line.",
+  },
+  judge({ file, pages, report, valueOf }) {
+    const least = valueOf(LEAST_CLEAR);
+    const reduction = smallestReduction(file);
+    for (const facts of pages) {
+      for (const [layer, pairs] of byLayer(facts, closePairs(facts, least, reduction))) {
+        const narrowest = Math.min(...pairs.map(({ clearMm }) => clearMm));
+        const rows = Uint32Array.from(new Set(pairs.flatMap(({ rows: both }) => both))).sort();
+        const printed = reduction < 1 ? ` printed at ${Number((reduction * 100).toFixed(1))} %` : "";
+        report({
+          page: facts.page.index,
+          layer,
+          marks: { of: "paths", rows },
+          shapes: pairs.map(({ shape }) => shape),
+          message: (count) =>
+            `${counted(count, "line")} ${count === 1 ? "runs" : "run"} too close to another: ${clearWords(narrowest)}${printed}, where ${mm(least)} is the least.`,
+          measured: Number(narrowest.toFixed(2)),
+          expected: least,
+          unit: "mm",
+        });
+      }
+    }
+  },
+});
+
+const clearWords = (clearMm: number): string =>
+  clearMm <= 0 ? "nothing is left between them" : `${mm(Number(clearMm.toFixed(2)))} is left between them`;
+
+const smallestReduction = ({ standard: { standard } }: FileFacts): number =>
+  Math.min(1, ...standard.reductions.map(({ percent }) => percent / 100));
+
+interface ClosePair {
+  readonly rows: readonly [number, number];
+  /** Between the drawn edges, as printed; below zero where they overlap. */
+  readonly clearMm: number;
+  readonly shape: Shape;
+}
+
+/** Pairs with less than the least between them, those in hatches left out. */
+function closePairs(facts: PageFacts, least: number, reduction: number): ClosePair[] {
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  if (!straights) return [];
+  const { widthMm, dash } = facts.page.paths;
+  const isDashed = (straight: number): boolean => (dash[straights.rows[straight] ?? 0] ?? 0) !== 0;
+  const widthOf = (straight: number): number => widthMm[straights.rows[straight] ?? 0] ?? 0;
+  const widest = straights.rows.reduce((most, row) => Math.max(most, widthMm[row] ?? 0), 0);
+  const rowsOfLines = new Rows(straights.count);
+  const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
+  for (let first = 0; first < straights.count; first++) {
+    if (isDashed(first)) continue;
+    const reach = least / reduction + (widthOf(first) + widest) / 2;
+    for (const second of straights.beside(first, reach, LEAST_TOGETHER_MM)) {
+      const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
+      if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM || isDashed(second.straight)) continue;
+      rowsOfLines.join(first, second.straight);
+      found.push({ first, second, clearMm });
+    }
+  }
+  return found
+    .filter(({ first }) => rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW)
+    .map(({ first, second, clearMm }) => pairOf(straights, first, second, clearMm));
+}
+
+const pairOf = ({ rows }: Straights, first: number, second: Beside, clearMm: number): ClosePair => ({
+  rows: [rows[first] ?? 0, rows[second.straight] ?? 0],
+  clearMm,
+  shape: {
+    kind: "distance",
+    fromMm: second.fromMm,
+    toMm: second.toMm,
+    words: mm(Number(second.distanceMm.toFixed(2))),
+  },
+});
+
+/** A pair is told on the layer of its first line. */
+function byLayer({ page }: PageFacts, pairs: readonly ClosePair[]): ReadonlyMap<number, ClosePair[]> {
+  const layers = new Map<number, ClosePair[]>();
+  for (const pair of pairs) {
+    const layer = page.paths.layer[pair.rows[0]] ?? -1;
+    const known = layers.get(layer);
+    if (known) known.push(pair);
+    else layers.set(layer, [pair]);
+  }
+  return layers;
+}
+
+/** Lines joined into rows, each close to another of its row. */
+class Rows {
+  private readonly parent: Int32Array;
+  private readonly size: Int32Array;
+
+  constructor(count: number) {
+    this.parent = Int32Array.from({ length: count }, (_, i) => i);
+    this.size = new Int32Array(count).fill(1);
+  }
+
+  join(a: number, b: number): void {
+    const [x, y] = [this.first(a), this.first(b)];
+    if (x === y) return;
+    this.parent[y] = x;
+    this.size[x] = (this.size[x] ?? 1) + (this.size[y] ?? 1);
+  }
+
+  sizeOf(a: number): number {
+    return this.size[this.first(a)] ?? 1;
+  }
+
+  private first(a: number): number {
+    let at = a;
+    while (this.parent[at] !== at) {
+      const next = this.parent[at] ?? at;
+      this.parent[at] = this.parent[next] ?? next;
+      at = next;
+    }
+    return at;
+  }
+}
