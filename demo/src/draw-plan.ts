@@ -41,11 +41,22 @@ function drawOpening(board: PenBoard, wall: Wall, opening: Opening): void {
     for (const hinge of ["begin", "end"] as const) drawLeaf(board, wall, opening, hinge, opening.width / 2);
 }
 
+/** Half the thickness of a window's pane and frame, millimetres in the building. */
+const PANE = 25;
+/** Two lines of the usual pens nearer than this would print as one at half size. Millimetres on paper. */
+const TWO_LINES_MM = 0.88;
+
+/** Whether a thickness is shown by two lines at the board's scale; else by one. */
+const canShow = (board: PenBoard, thickness: number): boolean => thickness / board.scale >= TWO_LINES_MM;
+
 function drawWindow(board: PenBoard, wall: Wall, opening: Opening): void {
   const { point, begin, end, half } = frameOf(wall, opening);
   board.on("A-GLAZ-SILL");
   for (const across of [-half, half]) board.line(...point(begin, across), ...point(end, across));
-  board.on("A-GLAZ").polyline([point(begin, -25), point(end, -25), point(end, 25), point(begin, 25)], true);
+  board.on("A-GLAZ");
+  if (canShow(board, 2 * PANE)) {
+    board.polyline([point(begin, -PANE), point(end, -PANE), point(end, PANE), point(begin, PANE)], true);
+  } else board.line(...point(begin, 0), ...point(end, 0));
   if (opening.width > 1500)
     board.line(...point((begin + end) / 2, -half * 0.6), ...point((begin + end) / 2, half * 0.6));
 }
@@ -58,11 +69,12 @@ function drawLeaf(board: PenBoard, wall: Wall, opening: Opening, hinge: "begin" 
   const leaf = 45;
   const corner = point(hingeAt, across);
   const tip = point(hingeAt, across + width * turn);
+  const other = hingeAt + leaf * towards;
   board
     .on("A-DOOR")
     .polyline(
-      [corner, tip, point(hingeAt + leaf * towards, across + width * turn), point(hingeAt + leaf * towards, across)],
-      true,
+      canShow(board, leaf) ? [corner, tip, point(other, across + width * turn), point(other, across)] : [corner, tip],
+      canShow(board, leaf),
     );
   const closed = point(hingeAt + width * towards, across);
   const angle = ([x, y]: readonly [number, number]): number =>
@@ -90,7 +102,7 @@ function drawInside(board: PenBoard, building: Building): void {
       .box(x - half, y - half, 2 * half, 2 * half);
   board.on("A-FURN");
   for (const [x, y, width, height] of building.furniture)
-    board.box(x, y, width, height).line(x, y + height * 0.85, x + width, y + height * 0.85);
+    board.box(x, y, width, height).line(x, y + height * 0.8, x + width, y + height * 0.8);
   board.on("A-FLOR-FIXT");
   for (const [x, y] of building.fittings) board.box(x - 190, y + 150, 380, 170).circle(x, y - 30, 190);
   for (const stair of building.stairs) drawStair(board, stair);
