@@ -8,6 +8,7 @@ for (const path of [
   "/standard/drawing-kinds?view=chart",
   "/standard/checks",
   "/standard/editions",
+  "/rules/line/too-close",
   "/plan-sets",
   "/inspection",
   "/requests",

@@ -188,18 +188,29 @@ test("rows are pasted from a spreadsheet, copied out again, sorted and filtered,
 test("how a rule counts is set, judged by, and taken back; who draws may look only", async ({ page, browser }) => {
   await page.goto("/standard/checks", { waitUntil: "networkidle" });
   const rules = page.getByRole("table", { name: "Rules" });
-  const empty = rules.getByRole("row", { name: /^layer\/empty/ });
+  const empty = rules.getByRole("row", { name: /^A layer with nothing on it layer\/empty/ });
   await empty.getByRole("combobox").click();
   await stored(page, () => page.getByRole("option", { name: "not judged" }).click());
   await expect(empty.getByText("not judged")).toBeVisible();
   await expect(empty.getByText("(usually note)")).toBeVisible();
-  await page.getByLabel("Line widths, mm").fill("two");
-  await expect(page.getByText("A figure from 0 to 1.")).toBeVisible();
-  await page.getByLabel("Line widths, mm").press("Escape");
-  await expect(page.getByLabel("Line widths, mm")).toHaveValue("0.01");
+  const widthOff = page.getByLabel("A width may be off by, mm");
+  await widthOff.fill("two");
+  await expect(page.getByText("A figure from 0 mm to 1 mm.")).toBeVisible();
+  await widthOff.press("Escape");
+  await expect(widthOff).toHaveValue("0.01");
+  await widthOff.fill("0.02");
+  await stored(page, () => widthOff.press("Enter"));
+  await expect(page.getByText("usually 0.01 mm")).toBeVisible();
   await page.goto("/standard/editions");
-  await expect(page.getByText(/layer\/empty.*off/)).toBeVisible();
+  await expect(page.getByText(/A layer with nothing on it \(layer\/empty\).*not judged/)).toBeVisible();
+  await expect(page.getByText(/A width may be off by|a width may be off by/).first()).toContainText("0.02 mm");
   await page.goto("/standard/checks", { waitUntil: "networkidle" });
+  await rules.getByRole("link", { name: "Line widths that are no pen" }).click();
+  await expect(page.getByRole("heading", { name: "Line widths that are no pen" })).toBeVisible();
+  await page.getByRole("link", { name: "Change it under Checks" }).click();
+  await widthOff.fill("");
+  await stored(page, () => widthOff.press("Enter"));
+  await expect(widthOff).toHaveValue("0.01");
   await empty.getByRole("combobox").click();
   await stored(page, () => page.getByRole("option", { name: "as usual: note" }).click());
   await expect(empty.getByText("(usually note)")).toHaveCount(0);
@@ -308,8 +319,8 @@ test("a file that can't be made is said to be so in words, where one is; any oth
       was: { ...style, fonts: was(style) },
       entry: { ...style, fonts: fonts(style) },
     }));
-    const answer = await page.request.patch("/api/standard/lists/textStyles", {
-      data: { edits },
+    const answer = await page.request.patch("/api/standard/draft", {
+      data: { of: "list", list: "textStyles", edits },
       headers: { origin: new URL(page.url()).origin },
     });
     expect(answer.ok()).toBe(true);

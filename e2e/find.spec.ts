@@ -30,7 +30,7 @@ test("a finding is found by its words, and stands chosen on its light table", as
   const dialog = page.getByRole("dialog", { name: /^Find a layer/ });
   await dialog.getByRole("combobox").fill("1:75 listed");
   await dialog.getByRole("option", { name: /1:75, which is not a listed scale/ }).click();
-  await expect(page).toHaveURL(/\/inspection\/[0-9a-f-]+\?file=[0-9a-f-]+&finding=\d+$/);
+  await expect(page).toHaveURL(/\/inspection\/[0-9a-f-]+\?file=[0-9a-f-]+&finding=[0-9a-f]{16}$/);
   await expect(page.getByText("measured 1:75")).toBeVisible();
 });
 

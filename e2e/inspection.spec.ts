@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { lettering, on, onePage } from "../core/test/support/raw-pdf";
 import { checkedByQpdf, run, temporary } from "../core/test/support/tools";
-import { axeFindings, expect, test } from "./support";
+import { axeFindings, expect, stored, test } from "./support";
 
 const pdf = (name: string, bytes: Uint8Array) => ({ name, mimeType: "application/pdf", buffer: Buffer.from(bytes) });
 const BAD = onePage({
@@ -33,6 +33,7 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   await findings.getByRole("button", { name: /^Mend \d+ that are safe/ }).click();
   await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 20_000 });
   await expect(findings.getByText("layer renamed: walls → A-WALL")).toBeVisible();
+  await expect(findings.getByText("A layer name that does not follow the scheme").first()).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     findings.getByRole("link", { name: "Download mended" }).click(),
@@ -98,4 +99,39 @@ test("an address of nothing says so, and going back works", async ({ page }) => 
   await expect(page.getByText("There is nothing here")).toBeVisible();
   await page.goBack();
   await expect(page.getByText("Drop drawings here")).toBeVisible();
+});
+
+test("a finding is called by its rule's title, which leads to the rule's page; what was not read is said", async ({
+  page,
+}) => {
+  await page.goto("/inspection");
+  // A clip is not read as marks, so the light table must say so.
+  const content = `q 0 0 50 50 re W n ${on(0, "0.5 w 10 10 m 90 10 l S 10 10.6 m 90 10.6 l S")} Q`;
+  await page.getByTestId("files").setInputFiles([pdf("clipped.pdf", onePage({ layers: ["A-WALL"], content }))]);
+  const findings = page.getByRole("complementary", { name: "Findings" });
+  await expect(findings.getByRole("heading", { name: "Parallel lines that print as one line/too-close" })).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(findings.getByRole("heading", { name: "What could not be read" })).toBeVisible();
+  await expect(findings.getByText(/Page 1: Marks are cut by clips in the file/)).toBeVisible();
+  await findings.getByRole("link", { name: "Parallel lines that print as one" }).click();
+  await expect(page).toHaveURL(/\/rules\/line\/too-close$/);
+  await expect(page.getByText(/What is drawn as two lines has to print as two/)).toBeVisible();
+  await page.goBack();
+  await expect(findings.getByText(/2 lines run too close/)).toBeVisible();
+});
+
+test("a layer that files bring of themselves is put on the list from a finding, and taken back", async ({ page }) => {
+  await page.goto("/inspection");
+  const bytes = onePage({ layers: ["Sketch 9"], content: on(0, "0.5 w 10 10 m 90 10 l S") });
+  await page.getByTestId("files").setInputFiles([pdf("bring.pdf", bytes)]);
+  const findings = page.getByRole("complementary", { name: "Findings" });
+  await findings.getByText(/“Sketch 9” does not follow the scheme/).click({ timeout: 20_000 });
+  await stored(page, () => findings.getByRole("button", { name: "Files bring this layer of themselves" }).click());
+  await expect(page.getByText(/“Sketch 9” is on the draft's list of default layers/)).toBeVisible();
+  await page.goto("/standard/checks", { waitUntil: "networkidle" });
+  const names = page.getByLabel("Names, with commas between");
+  await expect(names).toHaveValue("default, layer 1, background, Sketch 9");
+  await names.fill("default, layer 1, background");
+  await stored(page, () => names.press("Enter"));
 });

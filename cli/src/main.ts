@@ -1,6 +1,7 @@
 import { Command, CommanderError } from "commander";
 import { runInspect, type InspectArguments } from "./commands/inspect";
 import { runMend, type MendArguments } from "./commands/mend";
+import { runRules } from "./commands/rules";
 import { runCompare, runFromXlsx, runManual, runStarter, runToCsv, runToXlsx } from "./commands/standard-files";
 import { runCheck, runPresets, runShow } from "./commands/standard";
 import { UsageError } from "./usage-error";
@@ -22,6 +23,8 @@ Examples
       the standard as a workbook; edit it, then from-xlsx brings it back
   hemstitch standard starter office.json --kind floor-plan --out floor-plan.pdf
       what a new floor plan begins from, with every layer the kind draws
+  hemstitch rules
+      every rule: what it finds, how it counts, and the figures that a standard may set
   HEMSTITCH_TOKEN=… hemstitch inspect plan.pdf --standard https://plans.office.example
       the same by the edition in force of your own installation
 
@@ -64,6 +67,12 @@ program
   .option("--scale <scale>", "the scale the drawing is at")
   .option("--format <format>", "text or json", "text")
   .action((file: string, options: MendArguments) => set(runMend(file, options)));
+
+program
+  .command("rules")
+  .description("List the rules: what each finds, how it counts, and its figures.")
+  .option("--format <format>", "text or json", "text")
+  .action((options: { format: string }) => set(runRules(options)));
 
 const standard = program.command("standard").description("Office standards: presets, and checking one of your own.");
 standard

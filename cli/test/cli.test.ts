@@ -35,6 +35,45 @@ beforeAll(() => {
   writeFileSync(file("none.pdf"), "not a drawing");
 });
 
+describe("rules", () => {
+  it("are listed as the contract has them, for programs", () => {
+    const { code, out } = hemstitch("rules", "--format", "json");
+    const listed = JSON.parse(out) as Record<string, unknown>[];
+    expect(code).toBe(0);
+    expect(listed.find((rule) => rule["id"] === "line/too-close")).toEqual({
+      id: "line/too-close",
+      family: "line",
+      severity: "mend",
+      title: "Parallel lines that print as one",
+      parameters: [{ name: "leastClearMm", unit: "mm on paper", usual: 0.25, least: 0.05, most: 5 }],
+    });
+    expect(listed.find((rule) => rule["id"] === "layer/malformed")).toMatchObject({ mends: "rename" });
+  });
+  it("are listed for people by family, with their figures", () => {
+    const { out } = hemstitch("rules");
+    expect(out).toMatch(/^Lines$/m);
+    expect(out).toContain("Lines without a width  (line/hairline, stop, mended by machine)");
+    expect(out).toContain("leastClearMm: least clear distance 0.25 mm, from 0.05 mm to 5 mm");
+    expect(hemstitch("rules", "--format", "xml").code).toBe(2);
+  });
+  it("of a standard: a figure beyond its bounds is told where it stands", () => {
+    const standard = JSON.parse(hemstitch("standard", "show", "tarnwick").out) as Record<string, unknown>;
+    standard["rules"] = { "line/too-close": { parameters: { leastClearMm: 99 } } };
+    writeFileSync(file("beyond.json"), JSON.stringify(standard));
+    const { code, out } = hemstitch("standard", "check", "beyond.json");
+    expect(code).toBe(1);
+    expect(out).toContain('rules["line/too-close"].parameters.leastClearMm: “Least clear distance” takes 0.05 to 5');
+  });
+  it("of an edition of an earlier form: it is judged by as it was", () => {
+    const old = join(fixturesFolder, "standards/format-1-tarnwick.json");
+    const { code, out } = hemstitch("inspect", "bad.pdf", "--standard", old, "--format", "json");
+    expect(code).toBe(1);
+    const report = JSON.parse(out) as { files: { findings: { rule: string }[]; notJudged: { reason: string }[] }[] };
+    expect(report.files[0]!.findings.map((finding) => finding.rule)).toContain("line/hairline");
+    expect(report.files[0]!.notJudged.filter(({ reason }) => reason.includes("failed"))).toEqual([]);
+  });
+});
+
 describe("inspect", () => {
   it("exits 0 when nothing at or above --fail-on was found, 1 when something was, 2 when a file can't be read", () => {
     expect(hemstitch("inspect", "good.pdf", "--standard", "tarnwick").code).toBe(0);
@@ -104,6 +143,12 @@ describe("inspect", () => {
       findings: [{ rule: "file/unreadable", severity: "stop" }],
     });
     expect(report.files[0]!["notJudged"]).toEqual([]);
+  });
+
+  it("tells findings by their titles, with the rule after it", () => {
+    const { out } = hemstitch("inspect", "bad.pdf", "none.pdf", "--standard", "tarnwick");
+    expect(out).toContain("Lines without a width  (line/hairline)");
+    expect(out).toContain("A file that can't be read  (file/unreadable)");
   });
 
   it("writes to a file, and nothing but the report to a pipe", () => {

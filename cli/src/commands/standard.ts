@@ -1,4 +1,5 @@
 import { readFile } from "node:fs/promises";
+import { ALL_RULES, settingProblems } from "@hemstitch/core/rules";
 import { preset, PRESETS, readStandard, writeStandard } from "@hemstitch/core/standard";
 import { UsageError } from "../usage-error";
 
@@ -24,14 +25,15 @@ export async function runCheck(path: string): Promise<number> {
     throw new UsageError(`${path} can't be read.`);
   }
   const checked = readStandard(json);
-  if (checked.ok) {
+  const problems = checked.ok ? settingProblems(checked.standard, ALL_RULES) : checked.problems;
+  if (checked.ok && problems.length === 0) {
     const { name, edition, layers, pens, textStyles } = checked.standard;
     process.stdout.write(
       `${path}: sound — ${name}, edition ${edition}: ${layers.length} layers, ${pens.length} pens, ${textStyles.length} text styles\n`,
     );
     return 0;
   }
-  for (const problem of checked.problems)
+  for (const problem of problems)
     process.stdout.write(
       `${path}: ${problem.at || "(file)"}: ${problem.message}${problem.remedy ? ` ${problem.remedy}` : ""}\n`,
     );

@@ -224,7 +224,10 @@ function FindingLine({
           {finding.rule === "layer/unregistered" && finding.layer !== undefined && (
             <AskForLayer name={finding.layer} finding={finding.message} />
           )}
-          {NAMING_RULES.has(finding.rule) && finding.layer !== undefined && <DefaultLayer name={finding.layer} />}
+          {/* A name that is clearly meant for another was typed by somebody. */}
+          {NAMING_RULES.has(finding.rule) && finding.layer !== undefined && !finding.mend && (
+            <DefaultLayer name={finding.layer} />
+          )}
           {titled && (
             <Typography variant="caption" component="p" sx={{ mt: 0.5 }}>
               <RuleName id={finding.rule} title="What this rule measures" />

@@ -13,7 +13,10 @@ export function RuleName({ id, title }: { id: string; title: string }) {
       >
         {title}
       </Box>{" "}
-      <Box component="span" sx={{ fontFamily: CODE_FONT, fontSize: 11, fontWeight: 400, color: "text.secondary" }}>
+      <Box
+        component="span"
+        sx={{ fontFamily: CODE_FONT, fontSize: 11, fontWeight: 400, color: "text.secondary", whiteSpace: "nowrap" }}
+      >
         {id}
       </Box>
     </>

@@ -27,6 +27,8 @@ export function CheckTable({ rules }: { rules: readonly DescribedRule[] }) {
       sx={{
         "& thead th": { position: "sticky", top: 0, bgcolor: "background.paper", zIndex: 1 },
         "& tbody th": { color: "text.primary", minWidth: 200, lineHeight: 1.5 },
+        "& td:nth-of-type(1) > *": { my: 0.5 },
+        "& td:nth-of-type(2)": { whiteSpace: "nowrap" },
       }}
     >
       {rules.map((rule) => (
