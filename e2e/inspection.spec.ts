@@ -25,7 +25,9 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   await expect(findings.getByText(/The layer name “walls” does not follow the scheme/)).toBeVisible();
   await expect(findings.getByText(/1 line is 0.3 mm wide, which is no pen/)).toBeVisible();
   await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
-  await expect(page.getByRole("button", { name: /^Finding \d+: 1 line is 0.3/ })).toBeAttached();
+  await expect(
+    page.getByRole("button", { name: /^Finding \d+: Line widths that are no pen\. 1 line is 0.3/ }),
+  ).toBeAttached();
 
   await findings.getByRole("button", { name: "by layer" }).click();
   await expect(findings.getByRole("heading", { name: "walls" })).toBeVisible();

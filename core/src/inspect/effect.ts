@@ -5,8 +5,8 @@ import {
   differences,
   LIST_NAMES,
   LISTS,
+  entriesOf,
   type Difference,
-  type Entry,
   type OfficeStandard,
 } from "../standard";
 import type { Finding } from "./finding";
@@ -64,7 +64,7 @@ function entryOf({ part, entry }: Difference, before: OfficeStandard, after: Off
   const list = LIST_NAMES.find((each) => each === part);
   if (!list) return entry;
   const known = (standard: OfficeStandard): boolean =>
-    (standard[list] as unknown as Entry[]).some((each) => String(each[LISTS[list].key]) === entry);
+    entriesOf(standard, list).some((each) => String(each[LISTS[list].key]) === entry);
   if (known(before) || known(after)) return entry;
   return entry.slice(0, entry.lastIndexOf(", "));
 }
@@ -84,8 +84,8 @@ function onlyChanged(before: OfficeStandard, after: OfficeStandard, part: string
   const list = LIST_NAMES.find((each) => each === part);
   if (list) {
     const key = LISTS[list].key;
-    const was = before[list] as unknown as Entry[];
-    const is = (after[list] as unknown as Entry[]).find((each) => String(each[key]) === entry);
+    const was = entriesOf(before, list);
+    const is = entriesOf(after, list).find((each) => String(each[key]) === entry);
     const there = was.some((each) => String(each[key]) === entry);
     const entries = there
       ? was.flatMap((each) => (String(each[key]) === entry ? (is ? [is] : []) : [each]))

@@ -99,7 +99,8 @@ export function drawTerminator(
   if (terminator === "oblique-tick") {
     const [dx, dy] = turn(towardsDeg + 45);
     board.line(x - (dx * sizeMm) / 2, y - (dy * sizeMm) / 2, x + (dx * sizeMm) / 2, y + (dy * sizeMm) / 2);
-  } else if (terminator === "dot") board.circle(x, y, sizeMm / 4, "f");
+  } else if (terminator === "dot" || terminator === "circle")
+    board.circle(x, y, sizeMm / 4, terminator === "dot" ? "f" : "S");
   else if (terminator === "filled-arrow" || terminator === "open-arrow") {
     const barb = (deg: number): Point => {
       const [dx, dy] = turn(towardsDeg + 180 + deg);

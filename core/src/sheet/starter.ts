@@ -20,6 +20,7 @@ import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../base/result";
 import { parseScale } from "../quantity";
 import {
+  layerOfRole,
   StandardLookup,
   type DimensionStyleEntry,
   type FrameEntry,
@@ -142,8 +143,7 @@ class StarterSheet {
 
   /** The key is lettered on a layer of the kind that takes text, in the style nearest to its usual height. */
   private keyLettering(): KeyLettering {
-    const takesText = this.layers.filter((layer) => layer.marks?.includes("text") ?? true);
-    const layer = takesText.find((each) => /LEGN|TEXT/.test(each.name)) ?? takesText[0] ?? this.layers[0];
+    const layer = layerOfRole(this.layers, "legends", "lettering") ?? this.layers[0];
     const styles = this.standard.textStyles.filter((style) => this.kind?.textStyles.includes(style.id) ?? true);
     const nearest = [...(styles.length > 0 ? styles : this.standard.textStyles)].sort(
       (a, b) => Math.abs(a.heightMm - KEY_MM) - Math.abs(b.heightMm - KEY_MM),
@@ -210,7 +210,8 @@ class StarterSheet {
     const units = this.standard.unitStyles.find((each) => each.id === style.unitStyle);
     const textStyle = this.standard.textStyles.find((each) => each.id === style.textStyle);
     const textMm = textStyle?.heightMm;
-    const layer = this.layers.find((each) => each.name === style.layer);
+    const layer =
+      this.layers.find((each) => each.name === style.layer) ?? this.layers.find((each) => each.role === "dimensions");
     if (!units || !textMm || !layer) return;
     const moduleMm = /feet|inch/.test(units.system) ? 304.8 : 300;
     const stops = Object.fromEntries(

@@ -11,7 +11,7 @@ import {
   scaleBar,
 } from "../plot";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
-import { StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
+import { layerOfRole, StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
 import type { Specimen } from "./made";
 
 /** Things of the office library, generated from the standard. */
@@ -31,16 +31,6 @@ export interface LibraryOptions {
   readonly scale?: string;
   /** Drawing kind whose layers a key holds. */
   readonly kind?: string;
-}
-
-/** Layer that a library item is drawn on: the first that takes its marks by name, else any that takes symbols. */
-function layerFor(standard: OfficeStandard, words: RegExp): LayerEntry | undefined {
-  const inUse = standard.layers.filter((layer) => layer.plots && !layer.withdrawn);
-  return (
-    inUse.find((layer) => words.test(layer.name)) ??
-    inUse.find((layer) => layer.marks?.includes("symbols") ?? false) ??
-    inUse[0]
-  );
 }
 
 class Maker {
@@ -93,7 +83,7 @@ function scaleBarItem(maker: Maker, written: string): Specimen | undefined {
     widthMm: bar.lengthMm + 20,
     heightMm: figures * 2 + 14,
     draw: (board) => {
-      maker.begin(board, layerFor(maker.standard, /TTLT|SYMB/));
+      maker.begin(board, layerOfRole(maker.standard.layers, "scale-bars", "titles", "symbols"));
       const lettered = Lettered.near(board, maker.lookup, FIGURES_MM);
       drawScaleBar(board, bar, 8, figures + 6, lettered);
       lettered.asWritten(written, 8, 3);
@@ -106,7 +96,7 @@ function northPoint(maker: Maker): Specimen {
     widthMm: 40,
     heightMm: 44,
     draw: (board) => {
-      maker.begin(board, layerFor(maker.standard, /SYMB/));
+      maker.begin(board, layerOfRole(maker.standard.layers, "symbols"));
       drawNorthPoint(board, 20, 18, 12, Lettered.near(board, maker.lookup, 5));
     },
   };
@@ -124,7 +114,7 @@ function levelTag(maker: Maker): Specimen {
     widthMm: 60,
     heightMm: 3 * (height * 3 + 4) + 4,
     draw: (board) => {
-      maker.begin(board, layerFor(maker.standard, /SYMB/));
+      maker.begin(board, layerOfRole(maker.standard.layers, "symbols"));
       const lettered = Lettered.near(board, maker.lookup, FIGURES_MM);
       [2400, 0, -600].forEach((mm, i) =>
         drawLevelTag(board, 10, 4 + (2 - i) * (height * 3 + 4), written(mm), lettered),
@@ -141,7 +131,7 @@ function layerKey(maker: Maker, kind: string | undefined): Specimen | undefined 
     const state = kind === undefined ? (layer.plots ? "drawn" : "left-out") : standard.showing[layer.name]?.[kind];
     return !layer.withdrawn && (state === "drawn" || state === "faint");
   });
-  const lettering = layerFor(standard, /LEGN|TEXT/);
+  const lettering = layerOfRole(standard.layers, "legends", "lettering");
   if (layers.length === 0 || !lettering) return undefined;
   const heightMm = layers.length * KEY_ROW_MM + 8;
   const longest = layers.reduce((most, layer) => Math.max(most, layer.name.length), 0);
@@ -186,7 +176,7 @@ function notes(maker: Maker): Specimen | undefined {
     widthMm: NOTE_WIDTH_MM,
     heightMm,
     draw: (board) => {
-      maker.begin(board, layerFor(standard, /NOTE|TEXT/));
+      maker.begin(board, layerOfRole(standard.layers, "notes", "lettering"));
       const titles = Lettered.near(board, maker.lookup, NOTE_TITLE_MM);
       const text = Lettered.near(board, maker.lookup, NOTE_MM);
       let y = heightMm - 4;

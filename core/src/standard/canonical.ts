@@ -27,10 +27,10 @@ const saysNothing = (value: unknown): boolean =>
   value === null || value === "" || (Array.isArray(value) && value.length === 0);
 
 function orderedScheme(scheme: SchemeEntry): Record<string, unknown> {
-  const { examples, ...head } = ordered(scheme as unknown as Entry, SCHEME_PROPERTIES);
+  const { examples, ...head } = ordered(scheme, SCHEME_PROPERTIES);
   const fields = scheme.fields.map((field) => ({
-    ...ordered(field as unknown as Entry, SCHEME_FIELDS),
-    ...(field.codes ? { codes: field.codes.map((code) => ordered(code as unknown as Entry, SCHEME_CODES)) } : {}),
+    ...ordered(field, SCHEME_FIELDS),
+    ...(field.codes ? { codes: field.codes.map((code) => ordered(code, SCHEME_CODES)) } : {}),
   }));
   return { ...head, fields, examples };
 }
@@ -108,7 +108,7 @@ export function canonical(standard: OfficeStandard): OfficeStandard {
     showing: orderedChart(standard),
     legendOrder: [...standard.legendOrder],
     rules: orderedRules(rules),
-  } as unknown as OfficeStandard;
+  } as OfficeStandard;
 }
 
 /** The JSON form of a standard: canonical order, two spaces, a final newline. */

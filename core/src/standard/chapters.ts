@@ -1,36 +1,51 @@
-import { LISTS, type ListName } from "./lists";
+import { DESCRIPTIONS } from "./describe/lists";
+import { LIST_NAMES, LISTS, type Entry, type ListName } from "./lists";
 import type { OfficeStandard } from "./model";
+import { PARTS, PROPERTIES, valueAt, type Property } from "./properties";
 
-export { isListName, LIST_NAMES, LISTS } from "./lists";
-export type { ListName } from "./lists";
+export { emptyLists, isListName, LIST_NAMES, LISTS } from "./lists";
+export type { Entry, ListName } from "./lists";
 
-/** An entry of any list, as plain properties. */
-export type Entry = Readonly<Record<string, unknown>>;
-
-export const entriesOf = (standard: OfficeStandard, list: ListName): readonly Entry[] =>
-  standard[list] as unknown as readonly Entry[];
+export const entriesOf = (standard: OfficeStandard, list: ListName): readonly Entry[] => standard[list];
 
 export const keyOf = (list: ListName, entry: Entry): string => String(entry[LISTS[list].key]);
 
+const CHAPTER_TITLES = {
+  "units-and-scales": "Units & scales",
+  layers: "Layers",
+  "pens-and-lines": "Pens & lines",
+  hatches: "Hatches",
+  text: "Text",
+  dimensions: "Dimensions",
+  "drawing-kinds": "Drawing kinds",
+  sheets: "Sheets",
+  codes: "Codes",
+  "building-lists": "Building lists",
+  library: "Library",
+} as const;
+
+export type ChapterId = keyof typeof CHAPTER_TITLES;
+
+export interface Chapter {
+  readonly id: ChapterId;
+  readonly title: string;
+  readonly lists: readonly ListName[];
+}
+
+const listsOf = (chapter: string): ListName[] => {
+  const own = LIST_NAMES.filter((list) => DESCRIPTIONS[list].chapter === chapter);
+  const isFirst = (list: ListName): boolean => DESCRIPTIONS[list].first === true;
+  return [...own.filter(isFirst), ...own.filter((list) => !isFirst(list))];
+};
+
 /** The chapters in the order of practice, with the lists that each holds. */
-export const CHAPTERS = [
-  { id: "units-and-scales", title: "Units & scales", lists: ["scales", "unitStyles", "reductions"] },
-  { id: "layers", title: "Layers", lists: ["layers"] },
-  { id: "pens-and-lines", title: "Pens & lines", lists: ["pens", "lineTypes", "penSchedules"] },
-  { id: "hatches", title: "Hatches", lists: ["hatches"] },
-  { id: "text", title: "Text", lists: ["textStyles", "fonts"] },
-  { id: "dimensions", title: "Dimensions", lists: ["dimensionStyles"] },
-  { id: "drawing-kinds", title: "Drawing kinds", lists: ["kinds"] },
-  { id: "sheets", title: "Sheets", lists: ["frames", "sheetSizes", "series"] },
-  { id: "codes", title: "Codes", lists: ["codes", "labelPatterns"] },
-  { id: "building-lists", title: "Building lists", lists: ["wallTypes", "openings", "slopes"] },
-  { id: "library", title: "Library", lists: ["notes"] },
-] as const satisfies readonly { id: string; title: string; lists: readonly ListName[] }[];
+export const CHAPTERS: readonly Chapter[] = Object.entries(CHAPTER_TITLES).map(([id, title]) => ({
+  id: id as ChapterId,
+  title,
+  lists: listsOf(id),
+}));
 
-export type ChapterId = (typeof CHAPTERS)[number]["id"];
-
-export const chapterOf = (list: ListName): ChapterId =>
-  CHAPTERS.find((chapter) => (chapter.lists as readonly string[]).includes(list))?.id ?? "layers";
+export const chapterOf = (list: ListName): ChapterId => DESCRIPTIONS[list].chapter as ChapterId;
 
 /** A property that names an entry of another list. */
 export interface Reference {
@@ -43,31 +58,23 @@ export interface Reference {
   readonly within?: string;
 }
 
+const referencesIn = (from: ListName, properties: readonly Property[], within?: string): Reference[] =>
+  properties.flatMap(({ path, shape, to }) =>
+    to
+      ? [{ from, property: path, to, ...(shape === "keys" ? { many: true } : {}), ...(within ? { within } : {}) }]
+      : [],
+  );
+
 /** Every reference from one list to another. */
-export const REFERENCES: readonly Reference[] = [
-  { from: "layers", property: "pen", to: "pens" },
-  { from: "layers", property: "lineType", to: "lineTypes" },
-  { from: "layers", property: "alsoLineTypes", to: "lineTypes", many: true },
-  { from: "layers", property: "successor", to: "layers" },
-  { from: "penSchedules", within: "changes", property: "layer", to: "layers" },
-  { from: "penSchedules", within: "changes", property: "pen", to: "pens" },
-  { from: "hatches", property: "layer", to: "layers" },
-  { from: "hatches", property: "pen", to: "pens" },
-  { from: "dimensionStyles", property: "textStyle", to: "textStyles" },
-  { from: "dimensionStyles", property: "unitStyle", to: "unitStyles" },
-  { from: "dimensionStyles", property: "layer", to: "layers" },
-  { from: "kinds", property: "scales", to: "scales", many: true },
-  { from: "kinds", property: "penSchedule", to: "penSchedules" },
-  { from: "kinds", property: "dimensionStyle", to: "dimensionStyles" },
-  { from: "kinds", property: "textStyles", to: "textStyles", many: true },
-  { from: "kinds", property: "frame", to: "frames" },
-  { from: "series", property: "kinds", to: "kinds", many: true },
-];
+export const REFERENCES: readonly Reference[] = LIST_NAMES.flatMap((from) => [
+  ...referencesIn(from, PROPERTIES[from]),
+  ...PARTS[from].flatMap((part) => referencesIn(from, part.properties, part.path)),
+]);
 
 /** The keys that an entry names by one reference, with the path of each within the entry. */
 export function named(entry: Entry, { property, many, within }: Reference): { key: string; at: string }[] {
   if (within) {
-    const parts = (entry[within] ?? []) as Entry[];
+    const parts = (valueAt(entry, within) ?? []) as Entry[];
     return parts.map((part, i) => ({ key: String(part[property]), at: `${within}[${i}].${property}` }));
   }
   const value = entry[property];

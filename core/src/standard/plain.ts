@@ -22,6 +22,7 @@ export type { WhichScheme } from "./edit/scheme";
 export { sameValue } from "./edit/same-value";
 export { figureInWords, severityIn } from "./rule-settings";
 export type { DescribedParameter, DescribedRule } from "./rule-settings";
+export { layerOfRole } from "./role";
 export { remarks } from "./remarks";
 export type { Remark } from "./remarks";
 export { styleName } from "./text-style-names";

@@ -1,43 +1,13 @@
 import { SHEET_NUMBERS } from "../naming";
-import type { OfficeStandard } from "./model";
+import { emptyLists } from "./lists";
+import type { OfficeStandard, StandardLists } from "./model";
 import { CODE_GROUPS } from "./model/choices";
 
-/** The chapters that a standard may leave empty. */
-export const emptyChapters = (): Pick<
-  OfficeStandard,
-  | "unitStyles"
-  | "reductions"
-  | "penSchedules"
-  | "hatches"
-  | "fonts"
-  | "dimensionStyles"
-  | "kinds"
-  | "showing"
-  | "series"
-  | "codes"
-  | "labelPatterns"
-  | "legendOrder"
-  | "wallTypes"
-  | "openings"
-  | "slopes"
-  | "notes"
-> => ({
-  unitStyles: [],
-  reductions: [],
-  penSchedules: [],
-  hatches: [],
-  fonts: [],
-  dimensionStyles: [],
-  kinds: [],
+/** What a standard that says nothing yet holds besides its name: every list without entries. */
+export const emptyChapters = (): StandardLists & Pick<OfficeStandard, "showing" | "legendOrder"> => ({
+  ...emptyLists(),
   showing: {},
-  series: [],
-  codes: [],
-  labelPatterns: [],
   legendOrder: [...CODE_GROUPS],
-  wallTypes: [],
-  openings: [],
-  slopes: [],
-  notes: [],
 });
 
 /** Brings the JSON of an earlier form to today's. What is of today's form, or of none that is known, stays as it is. */
@@ -82,7 +52,7 @@ const TOLERANCES = {
 
 /** The second form had four figures for all rules together; since the third, each rule has its own, where they were changed. */
 function withFiguresAtRules(content: Record<string, unknown>): Record<string, unknown> {
-  const { tolerances, rules, ...rest } = content;
+  const { tolerances, rules, layers, ...rest } = content;
   const settings: Record<string, unknown> = isRecord(rules) ? { ...rules } : {};
   for (const [name, { rule, parameter, usual }] of Object.entries(TOLERANCES)) {
     const value = isRecord(tolerances) ? tolerances[name] : undefined;
@@ -90,7 +60,41 @@ function withFiguresAtRules(content: Record<string, unknown>): Record<string, un
     const setting = settings[rule];
     settings[rule] = { ...(isRecord(setting) ? setting : {}), parameters: { [parameter]: value } };
   }
-  return { ...rest, format: "hemstitch-standard-3", rules: rules === undefined || isRecord(rules) ? settings : rules };
+  return {
+    ...rest,
+    format: "hemstitch-standard-3",
+    layers: Array.isArray(layers) ? withRoles(layers) : layers,
+    rules: rules === undefined || isRecord(rules) ? settings : rules,
+  };
+}
+
+/** What was made out of the letters of a layer's name before layers could say what they stand for. */
+const GUESSED_ROLES = [
+  ["symbols", /SYMB/],
+  ["legends", /LEGN/],
+  ["titles", /TTLT/],
+  ["notes", /NOTE/],
+  ["lettering", /TEXT/],
+] as const;
+
+/** The first layer in use whose name was taken for a role is said to have it. */
+function withRoles(layers: readonly unknown[]): unknown[] {
+  const roles = new Map<unknown, string>();
+  for (const [role, letters] of GUESSED_ROLES) {
+    const layer = layers.find(
+      (each) =>
+        isRecord(each) &&
+        each["plots"] === true &&
+        !each["withdrawn"] &&
+        letters.test(String(each["name"])) &&
+        !roles.has(each),
+    );
+    if (layer) roles.set(layer, role);
+  }
+  return layers.map((layer) => {
+    const role = roles.get(layer);
+    return isRecord(layer) && role ? { role, ...layer } : layer;
+  });
 }
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>

@@ -3,6 +3,7 @@ import {
   applyEdits,
   blankEntry,
   checkStandard,
+  entriesOf,
   inWords,
   LISTS,
   orderedEntry,
@@ -134,7 +135,7 @@ class Run {
     private readonly list: ListName,
     private readonly mapping: Mapping,
   ) {
-    const entries = standard[list] as unknown as Entry[];
+    const entries = entriesOf(standard, list);
     this.known = new Map(entries.map((entry) => [String(entry[LISTS[list].key]), entry]));
     this.properties = new Map(PROPERTIES[list].map((property) => [property.path, property]));
   }
@@ -200,7 +201,7 @@ class Run {
     const others: string[] = [];
     for (const problem of result.problems) {
       const place = new RegExp(`^${this.list}\\[(\\d+)\\]`).exec(String(problem.at ?? ""));
-      const entry = place && (edited[this.list] as unknown as Entry[])[Number(place[1])];
+      const entry = place && entriesOf(edited, this.list)[Number(place[1])];
       const read = entry && byKey.get(String(entry[LISTS[this.list].key]));
       if (read) read.wrong.push(problem.message);
       else others.push(`${String(problem.at ?? "")}: ${problem.message}`);

@@ -43,10 +43,7 @@ export function toTables(standard: OfficeStandard): Table[] {
     {
       title: TITLES.standard,
       columns: ["Property", "Value"],
-      rows: FACTS.map(({ property, title }) => [
-        title,
-        cellOf(valueAt(whole as unknown as Entry, property.path), property),
-      ]),
+      rows: FACTS.map(({ property, title }) => [title, cellOf(valueAt({ ...whole }, property.path), property)]),
     },
     ...schemeTables(whole),
     ...LIST_NAMES.flatMap((list) => [listTableOf(whole, list), ...partTables(whole, list)]),
@@ -104,22 +101,18 @@ function schemeTables(whole: OfficeStandard): Table[] {
     {
       title: TITLES.schemes,
       columns: [SCHEME_OF, ...columnsOf(SCHEME_PROPERTIES)],
-      rows: schemes.map(([of, scheme]) => [of, ...rowOf(scheme as unknown as Entry, SCHEME_PROPERTIES)]),
+      rows: schemes.map(([of, scheme]) => [of, ...rowOf(scheme, SCHEME_PROPERTIES)]),
     },
     {
       title: TITLES.fields,
       columns: [SCHEME_OF, ...columnsOf(SCHEME_FIELDS), "Codes listed"],
-      rows: fields.map(({ of, field }) => [
-        of,
-        ...rowOf(field as unknown as Entry, SCHEME_FIELDS),
-        field.codes ? "yes" : "no",
-      ]),
+      rows: fields.map(({ of, field }) => [of, ...rowOf(field, SCHEME_FIELDS), field.codes ? "yes" : "no"]),
     },
     {
       title: TITLES.codes,
       columns: [SCHEME_OF, "Field", ...columnsOf(SCHEME_CODES)],
       rows: fields.flatMap(({ of, field }) =>
-        (field.codes ?? []).map((code) => [of, field.id, ...rowOf(code as unknown as Entry, SCHEME_CODES)]),
+        (field.codes ?? []).map((code) => [of, field.id, ...rowOf(code, SCHEME_CODES)]),
       ),
     },
   ];

@@ -222,8 +222,8 @@ function wordsOrDash(entry: Entry, property: (typeof PROPERTIES)[ListName][numbe
 function sampleColumn(standard: OfficeStandard, list: ListName, entries: readonly Entry[]): Column | undefined {
   const lookup = new StandardLookup(standard);
   const lookOf = (row: number) => {
-    if (list === "layers") return plotsWith(lookup, entries[row] as unknown as LayerEntry);
-    const pen = entries[row] as unknown as PenEntry;
+    if (list === "layers") return plotsWith(lookup, entries[row] as LayerEntry);
+    const pen = entries[row] as PenEntry;
     return { widthMm: pen.widthMm, dashMm: [], shadePercent: pen.shadePercent };
   };
   if (list !== "layers" && list !== "pens") return undefined;

@@ -1,4 +1,4 @@
-import { keyOf, REFERENCES, type Entry, type ListName } from "../chapters";
+import { entriesOf, keyOf, REFERENCES, type Entry, type ListName } from "../chapters";
 import type { OfficeStandard } from "../model";
 
 /** A change of one entry: `key` names the one to replace (null: added), `entry` what it becomes (null: removed). */
@@ -18,7 +18,7 @@ export function applyEdits(
   list: ListName,
   edits: readonly EntryEdit[],
 ): OfficeStandard | undefined {
-  const entries: Entry[] = [...(standard[list] as unknown as Entry[])];
+  const entries: Entry[] = [...entriesOf(standard, list)];
   const renamed = new Map<string, string>();
   const removed = new Set<string>();
   for (const { key, entry, at } of edits) {
@@ -46,7 +46,7 @@ function withNewKeys(standard: OfficeStandard, list: ListName, renamed: Readonly
   let result = standard;
   for (const { from, property, within, many, to } of REFERENCES) {
     if (to !== list) continue;
-    const entries = (result[from] as unknown as Entry[]).map((entry) => {
+    const entries = entriesOf(result, from).map((entry) => {
       if (within)
         return {
           ...entry,

@@ -6,6 +6,21 @@ export const UNIT_SYSTEMS = ["mm", "m", "feet-inches", "inches", "decimal-feet"]
 export const MARK_KINDS = ["lines", "fills", "hatches", "text", "dimensions", "symbols", "pictures"] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
+/** What layers stand for, where starters and the library draw something of it. */
+export const LAYER_ROLES = [
+  "dimensions",
+  "lettering",
+  "notes",
+  "titles",
+  "symbols",
+  "legends",
+  "frame",
+  "hatches",
+  "grid",
+  "scale-bars",
+] as const;
+export type LayerRole = (typeof LAYER_ROLES)[number];
+
 export const HATCH_BASES = ["paper", "building"] as const;
 
 export const HATCH_STARTS = ["anywhere", "whole-unit-lower-left"] as const;
@@ -14,7 +29,7 @@ export const LETTER_CASES = ["as-written", "capitals"] as const;
 
 export const TEXT_FRAMES = ["none", "box", "rounded"] as const;
 
-export const TERMINATORS = ["oblique-tick", "filled-arrow", "open-arrow", "dot", "none"] as const;
+export const TERMINATORS = ["oblique-tick", "filled-arrow", "open-arrow", "dot", "circle", "none"] as const;
 export type Terminator = (typeof TERMINATORS)[number];
 
 export const TEXT_PLACES = ["above-line", "in-line"] as const;
@@ -28,6 +43,9 @@ export const DIMENSION_ROWS = ["overall", "grid", "masses", "openings"] as const
 export type DimensionRow = (typeof DIMENSION_ROWS)[number];
 
 export const REPEATS = ["drawn", "left-out"] as const;
+
+/** The showing chart: by layer and drawing kind; what is not in it is undecided. */
+export type ShowingChart = Record<string, Record<string, Showing>>;
 
 export const SHOWINGS = ["drawn", "faint", "left-out"] as const;
 export type Showing = (typeof SHOWINGS)[number];

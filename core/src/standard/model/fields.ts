@@ -4,14 +4,9 @@ import {
   ArrayMaxSize,
   IsArray,
   IsNotEmpty,
-  IsNumber,
   IsObject,
-  IsOptional,
-  IsPositive,
   IsString,
-  Max,
   MaxLength,
-  Min,
   NotEquals,
   ValidateBy,
   ValidateNested,
@@ -26,7 +21,7 @@ const all =
   };
 
 /** The one name that can't be a key of the showing chart: in this language it stands for something else. */
-const UNUSABLE = "__proto__";
+export const UNUSABLE = "__proto__";
 
 /** What an entry is known by: not empty, at most 60 characters unless said, any script. */
 export const Key = (longest = 60): PropertyDecorator =>
@@ -40,21 +35,14 @@ export const Key = (longest = 60): PropertyDecorator =>
 /** Free words; 4,000 characters unless said. */
 export const Words = (longest = 4000): PropertyDecorator => all(IsString(), MaxLength(longest));
 
-/** Words that may be left out. */
-export const MaybeWords = (longest = 4000): PropertyDecorator => all(IsOptional(), Words(longest));
-
-/** A key of an entry in another chapter, which may be left out. */
-export const MaybeKey = (): PropertyDecorator => all(IsOptional(), Key(255));
-
-/** A length over zero, millimetres. */
-export const Size = (most = 5000): PropertyDecorator => all(IsNumber(), IsPositive(), Max(most));
-
-/** A length that may be zero, millimetres. */
-export const Distance = (most = 5000): PropertyDecorator => all(IsNumber(), Min(0), Max(most));
-
 /** A list of entries of one class. */
-export const ListOf = (make: () => Make, most: number): PropertyDecorator =>
-  all(IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(make));
+export const ListOf = (make: Make, most: number): PropertyDecorator =>
+  all(
+    IsArray(),
+    ArrayMaxSize(most),
+    ValidateNested({ each: true }),
+    Type(() => make),
+  );
 
 /** A list of keys or words. */
 export const KeyList = (most = 200, longest = 255): PropertyDecorator =>
@@ -75,11 +63,9 @@ export const IsFigures = (): PropertyDecorator =>
   });
 
 /** A nested value of one class; without IsObject, one that is not there would pass. */
-export const Part = (make: () => Make): PropertyDecorator =>
-  all(IsObject({ message: "$property must be an object" }), ValidateNested(), Type(make));
-
-/** Every entry may say why it is as it is. */
-export abstract class Noted {
-  /** Reasons and notes. */
-  @MaybeWords() note?: string;
-}
+export const Part = (make: Make): PropertyDecorator =>
+  all(
+    IsObject({ message: "$property must be an object" }),
+    ValidateNested(),
+    Type(() => make),
+  );

@@ -1,13 +1,33 @@
 export * from "./choices";
-export * from "./building";
-export * from "./codes";
-export * from "./dimensions";
-export * from "./hatches";
-export * from "./kinds";
-export * from "./layers";
 export * from "./naming";
-export * from "./pens";
-export * from "./sheets";
 export * from "./standard";
-export * from "./text";
-export * from "./units";
+export type {
+  BorderEntry,
+  DimensionStyleEntry,
+  FixedItemEntry,
+  FontEntry,
+  FrameEntry,
+  HatchEntry,
+  HatchFamilyEntry,
+  KindEntry,
+  LabelPatternEntry,
+  LayerEntry,
+  LegendCodeEntry,
+  LineTypeEntry,
+  OpeningEntry,
+  PenChangeEntry,
+  PenEntry,
+  PenScheduleEntry,
+  ReductionEntry,
+  ScaleEntry,
+  SeriesEntry,
+  SheetSizeEntry,
+  SlopeEntry,
+  StandardLists,
+  StandardNoteEntry,
+  TextStyleEntry,
+  TitleBlockEntry,
+  TitleCellEntry,
+  UnitStyleEntry,
+  WallTypeEntry,
+} from "../describe/lists";

@@ -1,5 +1,5 @@
 import { HYPHENATED_DISCIPLINE, SHEET_NUMBERS } from "../../naming";
-import { STANDARD_FORMAT, type LayerEntry, type MarkKind, type OfficeStandard } from "../model";
+import { STANDARD_FORMAT, type LayerEntry, type LayerRole, type MarkKind, type OfficeStandard } from "../model";
 import { ISO_PENS } from "../iso-series";
 import { scaleEntry } from "../upgrade";
 import {
@@ -76,6 +76,19 @@ const orderOf = (name: string): number => {
   return name.includes("-ANNO-") || name.endsWith("-IDEN") ? 80 : 50;
 };
 
+/** What starters and the library draw on which layer. */
+const ROLES: Readonly<Record<string, LayerRole>> = {
+  "A-WALL-PATT": "hatches",
+  "A-GRID": "grid",
+  "A-ANNO-DIMS": "dimensions",
+  "A-ANNO-TEXT": "lettering",
+  "A-ANNO-NOTE": "notes",
+  "A-ANNO-SYMB": "symbols",
+  "A-ANNO-LEGN": "legends",
+  "A-ANNO-TTLB": "frame",
+  "A-ANNO-TTLT": "titles",
+};
+
 const layer = ([name, purpose, pen, lineType, screenColour, alsoLineTypes]: Row): LayerEntry => ({
   name,
   purpose,
@@ -84,6 +97,7 @@ const layer = ([name, purpose, pen, lineType, screenColour, alsoLineTypes]: Row)
   ...(alsoLineTypes ? { alsoLineTypes } : {}),
   screenColour,
   plots: true,
+  ...(ROLES[name] ? { role: ROLES[name] } : {}),
   marks: marksOf(name),
   order: orderOf(name),
 });

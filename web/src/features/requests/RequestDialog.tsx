@@ -9,7 +9,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import {
   keyOf,
-  LIST_NAMES,
+  emptyLists,
   LISTS,
   type Entry,
   type ListName,
@@ -32,7 +32,7 @@ interface Props {
 }
 
 /** Where the asker does not see the standard, its lists offer nothing to choose from. */
-const NO_STANDARD = Object.fromEntries(LIST_NAMES.map((name) => [name, []])) as unknown as OfficeStandard;
+const NO_STANDARD = { ...emptyLists() } as OfficeStandard;
 
 /** Asks for a new entry of the standard or a change of one: how it should be, and why. */
 export default function RequestDialog({ list, entry, isNew, finding, onClose }: Props) {

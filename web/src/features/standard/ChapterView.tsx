@@ -65,7 +65,7 @@ function moreOf(
 ): ((entry: Entry, set: (path: string, value: unknown) => void) => ReactNode) | undefined {
   switch (list) {
     case "unitStyles":
-      return (entry) => <WorkedLengths units={entry as unknown as UnitStyleEntry} />;
+      return (entry) => <WorkedLengths units={entry as UnitStyleEntry} />;
     case "dimensionStyles":
       return (entry) => <DimensionLengths entry={entry} />;
     case "hatches":
@@ -86,7 +86,7 @@ function moreOf(
 /** One chapter: its registers, the entry that is chosen with its specimen, and the chapter's own views. */
 export function ChapterView({ chapter, samples }: { chapter: ChapterId; samples: readonly Sample[] }) {
   const { standard } = useDraft();
-  const { lists } = CHAPTERS.find((each) => each.id === chapter) ?? CHAPTERS[0];
+  const lists = CHAPTERS.find((each) => each.id === chapter)?.lists ?? [];
   const further = FURTHER[chapter] ?? [];
   const views = [
     ...(chapter === "library" ? further.map((each) => each.id) : []),

@@ -9,7 +9,6 @@ import {
   SCHEME_FIELDS,
   valueAt,
   type CodeEntry,
-  type Entry,
   type FieldEntry,
   type SchemeEntry,
 } from "@hemstitch/core/standard/plain";
@@ -202,7 +201,7 @@ function FieldPart({
               <PropertyField
                 key={property.path}
                 property={property}
-                value={valueAt(field as unknown as Entry, property.path)}
+                value={valueAt(field, property.path)}
                 standard={standard}
                 disabled={!mayEdit}
                 onChange={(value) => {

@@ -14,7 +14,7 @@ const WORDS = {
 /** How a hatch comes out at every listed scale: spacing on paper, and whether its lines can be told apart. */
 export default function HatchScales({ entry }: { entry: Entry }) {
   const { standard } = useDraft();
-  const hatch = entry as unknown as HatchEntry;
+  const hatch = entry as HatchEntry;
   const width = standard.pens.find((pen) => pen.id === hatch.pen)?.widthMm ?? 0.13;
   const rows = standard.scales.flatMap(({ scale }) => {
     const read = parseScale(scale);

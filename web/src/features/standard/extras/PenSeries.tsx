@@ -13,7 +13,7 @@ export default function PenSeries() {
   const colours = standard.pens.flatMap((pen): EntryEdit[] => {
     const iso = ISO_PENS.find((each) => Math.abs(each.widthMm - pen.widthMm) < 1e-6);
     return iso && iso.screenColour !== pen.screenColour
-      ? [{ key: pen.id, entry: { ...pen, screenColour: iso.screenColour } as unknown as Entry }]
+      ? [{ key: pen.id, entry: { ...pen, screenColour: iso.screenColour } as Entry }]
       : [];
   });
   if (missing.length === 0 && colours.length === 0) return null;
@@ -28,7 +28,7 @@ export default function PenSeries() {
             void edit({
               of: "list",
               list: "pens",
-              edits: missing.map((pen) => ({ key: null, entry: pen as unknown as Entry })),
+              edits: missing.map((pen) => ({ key: null, entry: pen })),
             })
           }
         >

@@ -11,7 +11,7 @@ import { useDraft } from "../draft";
 /** A style's height in the building at each listed scale, what it is called there, and how it survives the office's reductions. */
 export default function TextHeights({ entry }: { entry: Entry }) {
   const { standard, mayEdit, edit } = useDraft();
-  const style = entry as unknown as TextStyleEntry;
+  const style = entry as TextStyleEntry;
   const kept = standard.naming.textStyleNames ?? "";
   const [pattern, setPattern] = useState(kept);
   useEffect(() => setPattern(kept), [kept]);

@@ -23,7 +23,7 @@ const snapped = (mm: number): number => Math.round(mm / GRID_MM) * GRID_MM;
 /** The title block laid out by hand: cells are moved and resized on a millimetre grid; arrow keys do the same. */
 export default function TitleBlockGrid({ entry, set }: { entry: Entry; set: (path: string, value: unknown) => void }) {
   const { mayEdit } = useDraft();
-  const frame = entry as unknown as FrameEntry;
+  const frame = entry as FrameEntry;
   const { cells, widthMm, heightMm } = frame.titleBlock;
   const [chosen, setChosen] = useState(0);
   const drag = useRef<{ index: number; x: number; y: number; cell: TitleCellEntry; size: boolean } | null>(null);

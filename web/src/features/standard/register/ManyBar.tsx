@@ -11,7 +11,7 @@ import {
   orderedEntry,
   PROPERTIES,
   setAt,
-  type Entry,
+  entriesOf,
   type EntryEdit,
   type ListName,
 } from "@hemstitch/core/standard/plain";
@@ -25,7 +25,7 @@ export function ManyBar({ list, keys, onDone }: { list: ListName; keys: readonly
   const [path, setPath] = useState(properties[0]?.path ?? "");
   const [value, setValue] = useState<unknown>(undefined);
   const property = properties.find((each) => each.path === path);
-  const entries = (standard[list] as unknown as Entry[]).filter((entry) => keys.includes(keyOf(list, entry)));
+  const entries = entriesOf(standard, list).filter((entry) => keys.includes(keyOf(list, entry)));
   const apply = async (): Promise<void> => {
     const edits = entries.map((entry): EntryEdit => {
       const next = structuredClone(entry) as Record<string, unknown>;

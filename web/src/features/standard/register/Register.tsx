@@ -33,7 +33,7 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
   const [sorting, setSorting] = useState<Sorting | null>(null);
   const [table, setTable] = useState<{ readonly cells: string } | null>(null);
   const wanted = useDeferredValue(filter.trim().toLowerCase());
-  const entries = standard[list] as unknown as readonly Row[];
+  const entries = standard[list] as readonly Row[];
   const columns = useMemo(() => columnsOf(standard, list), [standard, list]);
   const rows = useMemo(
     () => sorted(wanted === "" ? entries : entries.filter((entry) => has(entry, wanted)), columns, sorting),

@@ -11,5 +11,5 @@ export interface ListAnswer {
 export const GET = guarded("see-office", async (asker, _request, { list = "" }) => {
   if (!isListName(list)) return complain(404, { message: "The standard has no such list." });
   const { content, version } = await draftOf(asker.officeId);
-  return answer({ version, entries: content[list] as unknown as Entry[] } satisfies ListAnswer);
+  return answer({ version, entries: content[list] } satisfies ListAnswer);
 });
