@@ -44,7 +44,28 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 const lower = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);
 
 function changed(part: string, entry: string, property: string, from: string, to: string): Difference {
-  return { part, entry, kind: "changed", property, from, to, words: `${entry}: ${lower(property)} ${from} → ${to}` };
+  return { part, entry, kind: "changed", property, from, to, words: `${entry}: ${changeOf(property, from, to)}` };
+}
+
+/** What `inWords` says of a value that is not there. */
+const NOTHING = "nothing";
+const NOTE = "Reasons and notes";
+
+/**
+ * A change of a property as people say it: what was not there before is added, what is gone is removed. `from` and
+ * `to` are told by `inWords`; `title` is the property's own.
+ */
+export function changeOf(title: string, from: string, to: string): string {
+  if (title === NOTE) return changeOfNote(from, to);
+  const name = lower(title);
+  if (from === NOTHING) return to === "yes" ? `${name}: yes` : `${name} added, ${to}`;
+  if (to === NOTHING) return from === "yes" ? `${name}: no longer` : `${name} removed, ${from}`;
+  return `${name} ${from} → ${to}`;
+}
+
+function changeOfNote(from: string, to: string): string {
+  if (to === NOTHING) return `note removed, “${from}”`;
+  return from === NOTHING ? `noted “${to}”` : `noted “${to}”, before “${from}”`;
 }
 
 function facts(a: OfficeStandard, b: OfficeStandard): Difference[] {

@@ -13,6 +13,12 @@ export interface ListWords {
   readonly one: string;
   readonly many: string;
   readonly most: number;
+  readonly coded?: boolean;
+  readonly inRows?: boolean;
+  /** What a manual says before its entries. */
+  readonly lead: string;
+  /** What belongs in it, why, and the first step. */
+  readonly empty: string;
 }
 
 /** Lists of entries in a standard: what an entry is known by, what it is called, and how many there may be. */

@@ -9,7 +9,7 @@ export * from "./properties";
 export { frameProblems } from "./check/frames";
 export { blankEntry, withoutEntries } from "./blank-entry";
 export { canonical, orderedEntry, writeStandard } from "./canonical";
-export { differences, entryDifferences } from "./differences";
+export { changeOf, differences, entryDifferences } from "./differences";
 export type { Difference } from "./differences";
 export { applyEdits, mergeEntry } from "./edit/entries";
 export type { EntryEdit, Merged } from "./edit/entries";

@@ -15,6 +15,8 @@ export interface Property extends Bounds {
   /** May be left out. */
   readonly optional?: boolean;
   readonly choices?: readonly string[];
+  /** Stands in the editor of an entry only. */
+  readonly aside?: boolean;
   /** List whose keys it takes. */
   readonly to?: ListName;
 }

@@ -4,6 +4,7 @@ import {
   blankEntry,
   checkStandard,
   entriesOf,
+  changeOf,
   inWords,
   LISTS,
   orderedEntry,
@@ -219,7 +220,7 @@ function changeWords(was: Entry, is: Entry, property: Property): string[] {
   const [a, b] = [valueAt(was, property.path), valueAt(is, property.path)];
   return JSON.stringify(a) === JSON.stringify(b)
     ? []
-    : [`${property.title} ${inWords(a, property)} → ${inWords(b, property)}`];
+    : [changeOf(property.title, inWords(a, property), inWords(b, property))];
 }
 
 function removeAt(entry: Record<string, unknown>, path: string): void {

@@ -137,6 +137,10 @@ function another(list: ListName, { shape, choices, to, path }: Property, value: 
   }
 }
 
+/** How a change is told: from one value to another, added to what had none, or a note. */
+const SAID = /^[^]+: ([^]+ → [^]+|[^]+ added, [^]+|[^]+: (yes|no longer)|noted “[^]+)$/;
+const nameIn = ({ path, title }: Property): string => (path === "note" ? "noted" : title);
+
 describe("a change of any property", () => {
   const changes = every.flatMap(([list, path, property]): [ListName, string, Property, unknown][] => {
     const value = another(list, property, valueAt(entriesOf(STANDARD, list)[0]!, path));
@@ -151,7 +155,7 @@ describe("a change of any property", () => {
       const key = keyOf(list, entriesOf(STANDARD, list)[0]!);
       const found = differences(STANDARD, after);
       expect(found).toMatchObject([{ part: list, entry: key, kind: "changed", property: property.title }]);
-      expect(found[0]!.words).toMatch(/^[^]+: [^]+ → [^]+$/);
+      expect(found[0]!.words).toMatch(SAID);
       const [back] = differences(after, STANDARD);
       expect([back!.from, back!.to]).toEqual([found[0]!.to, found[0]!.from]);
     },
@@ -160,10 +164,13 @@ describe("a change of any property", () => {
     "%s, %s: comes in by a table, as one changed row with the change in words",
     (list, path, property, value) => {
       const after = changed(list, path, value);
+      const key = keyOf(list, entriesOf(STANDARD, list)[0]!);
       const table = listTable(after, list);
       const run = dryRun(STANDARD, list, table, suggestMapping(list, table.columns));
       expect(run.sums).toMatchObject({ changed: 1, added: 0, wrong: 0 });
-      expect(run.rows.find((row) => row.state === "changed")!.words[0]).toContain(property.title);
+      const [words] = run.rows.find((row) => row.state === "changed")!.words;
+      expect(`${key}: ${words}`).toMatch(SAID);
+      expect(words!.toLowerCase()).toContain(nameIn(property).toLowerCase());
       const applied = applyEdits(STANDARD, list, run.edits)!;
       expect(writeStandard(applied)).toBe(writeStandard(after));
     },

@@ -24,7 +24,7 @@ describe("a line of the log in words", () => {
     const style = STANDARD.textStyles[0] as unknown as Entry;
     const after = { ...style, heightMm: 2, note: "Lost on the site print." };
     expect(changeInWords(line("standard.textStyles", style, after, String(style["id"])))).toBe(
-      "capitals 1.8 mm → 2 mm; reasons and notes nothing → Lost on the site print.",
+      "capitals 1.8 mm → 2 mm; noted “Lost on the site print.”",
     );
   });
   it("tells a new name of an entry too", () => {
@@ -57,10 +57,10 @@ describe("a line of the log in words", () => {
   );
   it.each([
     ["standard.showing", null, "drawn", "drawn"],
-    ["standard.showing", "drawn", null, "drawn → nothing"],
+    ["standard.showing", "drawn", null, "drawn → undecided"],
     ["standard.showing", "drawn", "faint", "drawn → faint"],
     ["standard.legendOrder", ["walls", "doors"], ["doors", "walls"], "walls, doors → doors, walls"],
-    ["standard.defaultLayers", [], ["0"], "nothing → 0"],
+    ["standard.defaultLayers", [], ["0"], "0"],
     ["people.role", { role: "drafter" }, { role: "reader" }, "role drafter → reader"],
     ["people.joined", null, { role: "drafter", invitedBy: "Ida Fenn" }, "role drafter; invited by Ida Fenn"],
     ["plan-set.sheet-added", null, { title: "Ground plan", frame: "A1" }, "title Ground plan; frame A1"],

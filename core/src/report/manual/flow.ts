@@ -6,6 +6,7 @@ export const PAGE = { widthMm: 210, heightMm: 297, leftMm: 22, rightMm: 16, topM
 export const TEXT_WIDTH_MM = PAGE.widthMm - PAGE.leftMm - PAGE.rightMm;
 
 const BODY_MM = 2;
+const ENTRY_MM = 2.5;
 const LINE_MM = 4.2;
 const INK = 0x1b2a41;
 const GREY = 0x5b6472;
@@ -70,6 +71,13 @@ export class Flow {
         .ink(INK);
     }
     this.y -= 3;
+  }
+
+  /** The name of an entry over what is said of it; not in the contents. */
+  entry(name: string): void {
+    this.need(ENTRY_MM * 4);
+    this.y -= ENTRY_MM + 3.5;
+    this.page.fillInk(INK).text(name, PAGE.leftMm, this.y, { heightMm: ENTRY_MM });
   }
 
   paragraph(text: string, heightMm = BODY_MM): void {

@@ -8,7 +8,6 @@ import {
   inWords,
   keyOf,
   LISTS,
-  PARTS,
   PROPERTIES,
   StandardLookup,
   valueAt,
@@ -24,6 +23,7 @@ import { otherFonts } from "../../sheet";
 import { Flow, PAGE, TEXT_WIDTH_MM, type Column } from "./flow";
 import { drawChart } from "./chart";
 import { checks } from "./checks";
+import { nameOf, sentencesOf } from "./sentences";
 
 export interface ManualRequest {
   readonly standard: OfficeStandard;
@@ -39,19 +39,6 @@ export interface ManualRequest {
   readonly changes?: { readonly since: string; readonly list: readonly Difference[] };
 }
 
-/** Lists shown as tables with a drawn sample in each row; the others show a specimen for each entry. */
-const IN_ROWS = new Set<ListName>([
-  "layers",
-  "pens",
-  "codes",
-  "openings",
-  "slopes",
-  "unitStyles",
-  "reductions",
-  "kinds",
-  "sheetSizes",
-  "series",
-]);
 /** Entries of one list that get a specimen of their own; a longer list would be a book. */
 const MOST_SPECIMENS = 60;
 const MOST_CHANGES = 400;
@@ -137,7 +124,8 @@ function chapterPages(
   for (const list of filled) {
     flow.need(LIST_HEAD_MM + firstHeight(standard, list));
     flow.heading(LISTS[list].many, 2);
-    if (IN_ROWS.has(list)) rows(flow, standard, list);
+    flow.paragraph(LISTS[list].lead);
+    if (LISTS[list].inRows) rows(flow, standard, list);
     else specimens(flow, standard, list, fonts);
   }
   if (chapter.id === "drawing-kinds" && standard.layers.length > 0) {
@@ -156,7 +144,7 @@ const MOST_KEPT_MM = 180;
 /** Height of a list's first specimen: a title does not stand at the foot of a page without it. */
 function firstHeight(standard: OfficeStandard, list: ListName): number {
   const [entry] = entriesOf(standard, list);
-  if (!entry || IN_ROWS.has(list)) return 0;
+  if (!entry || LISTS[list].inRows) return 0;
   return Math.min(MOST_KEPT_MM, specimen(standard, list, entry, { widthMm: 84 })?.heightMm ?? 0);
 }
 
@@ -243,10 +231,11 @@ function sampleColumn(standard: OfficeStandard, list: ListName, entries: readonl
 function specimens(flow: Flow, standard: OfficeStandard, list: ListName, fonts: readonly LetteringFont[]): void {
   for (const entry of entriesOf(standard, list).slice(0, MOST_SPECIMENS)) {
     const drawn = hasSpecimen(list) ? specimen(standard, list, entry, { widthMm: 84 }) : undefined;
-    const facts = factsOf(list, entry);
-    flow.need((drawn?.heightMm ?? 0) + 16);
-    const smaller = drawn?.reduced ? ` (drawn ${drawn.reduced.toFixed(1)} times smaller)` : "";
-    flow.paragraph(`${keyOf(list, entry)} — ${facts}${smaller}${shownIn(list, entry, fonts)}`);
+    const said = sentencesOf(list, entry);
+    flow.need((drawn?.heightMm ?? 0) + 24);
+    flow.entry(nameOf(list, entry));
+    const smaller = drawn?.reduced ? ` Drawn ${drawn.reduced.toFixed(1)} times smaller than it is.` : "";
+    flow.paragraph(`${said}${smaller}${shownIn(list, entry, fonts)}`);
     if (drawn)
       flow.figure(drawn.heightMm, (page, x, y) => {
         page.ink(0xd9d4c7).pen(0.1).rectangle({ x, y, width: drawn.widthMm, height: drawn.heightMm });
@@ -260,26 +249,13 @@ function shownIn(list: ListName, entry: Entry, fonts: readonly LetteringFont[]):
   const families = list === "fonts" ? [keyOf(list, entry)] : list === "textStyles" ? (entry["fonts"] as string[]) : [];
   return families.length === 0 || wantedFont({ families }, fonts)
     ? ""
-    : ` (shown in ${fonts[0]?.family ?? "another font"}: the font is not at hand)`;
-}
-
-/** What an entry says, in one line. */
-function factsOf(list: ListName, entry: Entry): string {
-  const own = PROPERTIES[list]
-    .filter(({ path }) => path !== LISTS[list].key)
-    .map((property) => ({ title: property.title, words: inWords(valueAt(entry, property.path), property) }))
-    .filter(({ words }) => words !== "nothing")
-    .map(({ title, words }) => `${title.toLowerCase()} ${words}`);
-  const parts = (PARTS[list] ?? []).map((part) => {
-    const count = ((valueAt(entry, part.path) ?? []) as unknown[]).length;
-    return `${count} ${part.title.toLowerCase()}`;
-  });
-  return [...own, ...parts].join("; ");
+    : ` It is shown in ${fonts[0]?.family ?? "another font"} here: the font is not at hand.`;
 }
 
 function changes(flow: Flow, { since, list }: NonNullable<ManualRequest["changes"]>): void {
   flow.heading(`Changes since ${since}`, 1);
   if (list.length === 0) flow.paragraph("None.");
-  for (const change of list.slice(0, MOST_CHANGES)) flow.paragraph(change.words.replaceAll(" → ", " to "));
+  for (const change of list.slice(0, MOST_CHANGES))
+    flow.paragraph(`${change.words.replaceAll(" → ", " to ")}.`.replace(/([.!?])\.$/, "$1"));
   if (list.length > MOST_CHANGES) flow.paragraph(`… and ${(list.length - MOST_CHANGES).toLocaleString("en")} more.`);
 }

@@ -19,6 +19,7 @@ import {
 } from "../model/choices";
 import { list } from "./list";
 import {
+  aside,
   choice,
   choices,
   colour,
@@ -52,6 +53,10 @@ const unitStyles = list({
   many: "Length styles",
   most: 40,
   chapter: "units-and-scales",
+  inRows: true,
+  lead: "Lengths are written in one of these ways. Dimension styles name the one that they use.",
+  empty:
+    "How lengths are written: in millimetres, metres, or feet and inches, how fine, with or without the unit. Dimensions and levels follow them, so add one for each way that your drawings write lengths.",
   className: "UnitStyleEntry",
   properties: {
     id: keyText("Name"),
@@ -60,11 +65,11 @@ const unitStyles = list({
     /** Kept, for the decimal systems. */
     decimals: number("Decimals", { whole: true, least: 0, most: 6, blank: 0 }),
     /** Of an inch, as its denominator; 1 for whole inches. */
-    finestFraction: number("Finest fraction, 1/", { oneOf: [1, 2, 4, 8, 16, 32, 64], blank: 16 }),
+    finestFraction: aside(number("Finest fraction, 1/", { oneOf: [1, 2, 4, 8, 16, 32, 64], blank: 16 })),
     /** The unit is written after the number. */
     suffix: flag("Unit written", false),
     /** `14'-0"` keeps its inches. */
-    zeroInches: flag("Zero inches kept", true),
+    zeroInches: aside(flag("Zero inches kept", true)),
     /** Values are rounded to whole steps of this length before they are written: `5`, `1/4"`. */
     roundTo: maybe(text("Rounded to", 40)),
     /** As written: `100`, `4"`. */
@@ -80,6 +85,8 @@ const scales = list({
   most: 200,
   chapter: "units-and-scales",
   first: true,
+  lead: "Drawings are made at one of these scales. Each bar is drawn to its scale.",
+  empty: "The scales that drawings may be at. A drawing at any other is told, so list those that your office uses.",
   className: "ScaleEntry",
   properties: {
     /** As written: `1:100`, `1/4" = 1'-0"`. */
@@ -96,6 +103,10 @@ const reductions = list({
   many: "Reductions",
   most: 20,
   chapter: "units-and-scales",
+  inRows: true,
+  lead: "Sheets are also printed at these sizes. What is lettered on them must still be read there.",
+  empty:
+    "The sizes that sheets are printed at besides their own, such as half size. What must stay legible there is measured. Leave it empty where nothing is reduced.",
   className: "ReductionEntry",
   properties: {
     id: keyText("Name"),
@@ -116,6 +127,11 @@ const layers = list({
   many: "Layers",
   most: 20_000,
   chapter: "layers",
+  coded: true,
+  inRows: true,
+  lead: "Everything that is drawn stands on one of these layers, and plots in the pen and line type of its layer.",
+  empty:
+    "The layers that exist, each with what it is for and the pen it plots in. Drawings are measured against them: begin with those of a good drawing, paste a list from a spreadsheet, or build a name.",
   className: "LayerEntry",
   properties: {
     name: keyText("Layer", 255),
@@ -124,20 +140,20 @@ const layers = list({
     pen: maybe(key("Pen", "pens")),
     lineType: maybe(key("Line type", "lineTypes")),
     /** Further line types that may stand on it. */
-    alsoLineTypes: maybe(keys("Also line types", "lineTypes")),
+    alsoLineTypes: maybe(aside(keys("Also line types", "lineTypes"))),
     screenColour: colour("Screen"),
     /** False for helper layers, which must not show when a sheet goes out. */
     plots: flag("Plots", true),
     /** What starters and the library draw on it. */
-    role: maybe(choice("Stands for", LAYER_ROLES)),
+    role: maybe(aside(choice("Stands for", LAYER_ROLES))),
     /** Any where not said. */
-    marks: maybe(choices("Marks allowed", MARK_KINDS)),
+    marks: maybe(aside(choices("Marks allowed", MARK_KINDS))),
     /** What lies above what: the higher number lies above. */
-    order: maybe(number("Lies above", { whole: true, least: 0, most: 10_000 })),
+    order: maybe(aside(number("Lies above", { whole: true, least: 0, most: 10_000 }))),
     /** No longer to be used. */
-    withdrawn: maybe(flag("Withdrawn")),
+    withdrawn: maybe(aside(flag("Withdrawn"))),
     /** The layer that takes the place of a withdrawn one. */
-    successor: maybe(key("Successor", "layers")),
+    successor: maybe(aside(key("Successor", "layers"))),
     note,
   },
 });
@@ -151,6 +167,10 @@ const pens = list({
   many: "Pens",
   most: 200,
   chapter: "pens-and-lines",
+  inRows: true,
+  lead: "Lines plot in these widths and no others.",
+  empty:
+    "The widths that lines plot in. Without pens no width can be judged: add the series of ISO 128 with one click, then take away what you do not use.",
   className: "PenEntry",
   properties: {
     id: keyText("Pen", 40),
@@ -169,6 +189,9 @@ const lineTypes = list({
   many: "Line types",
   most: 200,
   chapter: "pens-and-lines",
+  lead: "Dashes and gaps are multiples of the line width, so that a line type looks alike in every pen.",
+  empty:
+    "Patterns of dashes and gaps, in multiples of the width, and what they mean. Without line types no dashes can be judged.",
   className: "LineTypeEntry",
   properties: {
     id: keyText("Name"),
@@ -187,6 +210,9 @@ const penSchedules = list({
   many: "Pen schedules",
   most: 100,
   chapter: "pens-and-lines",
+  lead: "Some drawing kinds plot layers in other pens than the register says.",
+  empty:
+    "What a drawing kind plots otherwise: a wall bold in the plan, fine in the ceiling plan. Leave it empty where every kind plots alike.",
   className: "PenScheduleEntry",
   properties: {
     id: keyText("Name"),
@@ -210,6 +236,9 @@ const hatches = list({
   many: "Hatches",
   most: 500,
   chapter: "hatches",
+  lead: "A pattern stands for one material, on every drawing.",
+  empty:
+    "The patterns that mean a material, with their spacing on paper or in the building. Add those that your legends show.",
   className: "HatchEntry",
   properties: {
     id: keyText("Name"),
@@ -250,6 +279,9 @@ const textStyles = list({
   many: "Text styles",
   most: 200,
   chapter: "text",
+  lead: "Lettering is decided by its height on paper, measured on the capitals.",
+  empty:
+    "Heights of lettering on paper, and the fonts. Without text styles no lettering can be judged: add the heights that your sheets use.",
   className: "TextStyleEntry",
   properties: {
     id: keyText("Style"),
@@ -257,14 +289,14 @@ const textStyles = list({
     /** Families; none means that any will do. */
     fonts: texts("Fonts", { mostElements: 20, blank: [] }),
     use: words("Use", 300),
-    letterCase: maybe(choice("Letter case", LETTER_CASES)),
+    letterCase: maybe(aside(choice("Letter case", LETTER_CASES))),
     /** Added between letters, per cent of the height. */
-    spacingPercent: maybe(number("Spacing", { unit: "%", least: -50, most: 200 })),
+    spacingPercent: maybe(aside(number("Spacing", { unit: "%", least: -50, most: 200 }))),
     /** Type B of ISO 3098-1 has a tenth of the height. */
-    strokeMm: maybe(distance("Stroke", 20)),
+    strokeMm: maybe(aside(distance("Stroke", 20))),
     /** Behind the text, so that marks under it do not cross it. */
-    blankGround: maybe(flag("Blank ground")),
-    frame: maybe(choice("Frame", TEXT_FRAMES)),
+    blankGround: maybe(aside(flag("Blank ground"))),
+    frame: maybe(aside(choice("Frame", TEXT_FRAMES))),
     note,
   },
 });
@@ -275,12 +307,15 @@ const fonts = list({
   many: "Fonts",
   most: 100,
   chapter: "text",
+  lead: "Drawings are lettered in these fonts.",
+  empty:
+    "The fonts that the office letters with, with their licences. Upload those that do not come with Hemstitch, so that specimens and sheets show them.",
   className: "FontEntry",
   properties: {
     family: keyText("Family", 120),
     licence: text("Licence", 300),
     /** Of an uploaded font file; left out for those that come with Hemstitch and those of others. */
-    sha256: maybe(picture("File (SHA-256)")),
+    sha256: maybe(aside(picture("File (SHA-256)"))),
     note,
   },
 });
@@ -294,35 +329,38 @@ const dimensionStyles = list({
   many: "Dimension styles",
   most: 100,
   chapter: "dimensions",
+  lead: "Set the style before the first dimension is placed.",
+  empty:
+    "How dimensions are drawn and written: terminators, extension lines, rows, text. Set one before the first dimension is placed.",
   className: "DimensionStyleEntry",
   properties: {
     id: keyText("Style"),
     title: text("Title"),
     terminator: choice("Terminator", TERMINATORS, "oblique-tick"),
     /** Length of a tick's stroke or an arrow; dots and circles have half of it as diameter. */
-    terminatorMm: size("Terminator size", 50, { blank: 2.5 }),
-    leaderTerminator: choice("Leader terminator", TERMINATORS, "filled-arrow"),
-    leaderTerminatorMm: size("Leader terminator size", 50, { blank: 2.5 }),
+    terminatorMm: aside(size("Terminator size", 50, { blank: 2.5 })),
+    leaderTerminator: aside(choice("Leader terminator", TERMINATORS, "filled-arrow")),
+    leaderTerminatorMm: aside(size("Leader terminator size", 50, { blank: 2.5 })),
     textStyle: key("Text style", "textStyles"),
-    textPlace: choice("Text place", TEXT_PLACES, "above-line"),
-    textDirection: choice("Text direction", TEXT_DIRECTIONS, "along-line"),
+    textPlace: aside(choice("Text place", TEXT_PLACES, "above-line")),
+    textDirection: aside(choice("Text direction", TEXT_DIRECTIONS, "along-line")),
     unitStyle: key("Lengths written", "unitStyles"),
     /** Left free between the object and the extension line. */
-    gapMm: distance("Gap at object", 50, { blank: 2 }),
+    gapMm: aside(distance("Gap at object", 50, { blank: 2 })),
     /** `fixed`: extension lines have one length; `full`: they reach from the object. */
-    extension: choice("Extension lines", EXTENSIONS, "fixed"),
+    extension: aside(choice("Extension lines", EXTENSIONS, "fixed")),
     /** Of fixed extension lines, on the object's side of the dimension line. */
-    extensionMm: distance("Extension length", 100, { blank: 5 }),
+    extensionMm: aside(distance("Extension length", 100, { blank: 5 })),
     /** How far extension lines go beyond the dimension line. */
-    overshootMm: distance("Overshoot", 50, { blank: 2 }),
+    overshootMm: aside(distance("Overshoot", 50, { blank: 2 })),
     /** From the object. */
     firstRowMm: size("First row", 200, { blank: 12 }),
     /** From each row to the next. */
     pitchMm: size("Pitch", 200, { blank: 8 }),
-    rows: choices("Rows from outside in", DIMENSION_ROWS, { blank: [...DIMENSION_ROWS] }),
+    rows: aside(choices("Rows from outside in", DIMENSION_ROWS, { blank: [...DIMENSION_ROWS] })),
     /** What becomes of a row that repeats another. */
-    repeats: choice("Repeated rows", REPEATS, "left-out"),
-    layer: maybe(key("Layer", "layers")),
+    repeats: aside(choice("Repeated rows", REPEATS, "left-out")),
+    layer: maybe(aside(key("Layer", "layers"))),
     note,
   },
 });
@@ -336,6 +374,10 @@ const kinds = list({
   many: "Drawing kinds",
   most: 100,
   chapter: "drawing-kinds",
+  inRows: true,
+  lead: "Each kind of drawing has its scales, its pens and its frame.",
+  empty:
+    "Floor plan, ceiling plan, section, detail: each with its scales, pens and sheet frame. The showing chart has a column for each.",
   className: "KindEntry",
   properties: {
     id: keyText("Kind"),
@@ -390,6 +432,9 @@ const sheetSizes = list({
   many: "Sheet sizes",
   most: 200,
   chapter: "sheets",
+  inRows: true,
+  lead: "Sheets go out in these sizes, upright or turned.",
+  empty: "The sizes of sheets that go out. A page of any other size is told.",
   className: "SheetSizeEntry",
   properties: {
     id: keyText("Size", 40),
@@ -407,6 +452,9 @@ const frames = list({
   most: 100,
   chapter: "sheets",
   first: true,
+  lead: "Sheets are laid out in these frames.",
+  empty:
+    "Paper, borders, zone marks and the title block. Sheets are laid out in them, so add one for each size that your office issues.",
   className: "FrameEntry",
   properties: {
     id: keyText("Frame"),
@@ -415,27 +463,27 @@ const frames = list({
     heightMm: size("Height", 5000, { blank: 594 }),
     /** From the trimmed edges. */
     border: group("BorderEntry", {
-      leftMm: edge("Border left", 20),
-      rightMm: edge("Border right", 10),
-      topMm: edge("Border top", 10),
-      bottomMm: edge("Border bottom", 10),
+      leftMm: aside(edge("Border left", 20)),
+      rightMm: aside(edge("Border right", 10)),
+      topMm: aside(edge("Border top", 10)),
+      bottomMm: aside(edge("Border bottom", 10)),
     }),
     centringMarks: flag("Centring marks", true),
     /** Length of a zone field along the border; 0 for no zones. */
     zoneMm: distance("Zone field", 1000, { blank: 50 }),
     /** In the lower right corner of the drawing area. */
     titleBlock: group("TitleBlockEntry", {
-      widthMm: size("Title block width", 5000, { blank: 180 }),
-      heightMm: size("Title block height", 5000, { blank: 40 }),
+      widthMm: aside(size("Title block width", 5000, { blank: 180 })),
+      heightMm: aside(size("Title block height", 5000, { blank: 40 })),
       cells: parts("TitleCellEntry", { title: "Title-block cells", one: "cell", most: 60 }, TITLE_CELL, []),
     }),
     layers: group("FrameLayersEntry", {
       /** The drawing frame and the outline of the title block. */
-      frame: keyText("Layer of the frame", 255),
+      frame: aside(keyText("Layer of the frame", 255)),
       /** Lines within the title block, zone marks, and lettering. */
-      cells: keyText("Layer of cells and zones", 255),
+      cells: aside(keyText("Layer of cells and zones", 255)),
       /** Titles of drawings and scale bars. */
-      titles: keyText("Layer of drawing titles", 255),
+      titles: aside(keyText("Layer of drawing titles", 255)),
     }),
     items: maybe(parts("FixedItemEntry", { title: "Fixed items", one: "fixed item", most: 20 }, FIXED_ITEM)),
     /** A grid that drawings drop into. */
@@ -443,7 +491,7 @@ const frames = list({
       group("BaysEntry", {
         columns: number("Bays across", { whole: true, least: 1, most: 24 }),
         rows: number("Bays down", { whole: true, least: 1, most: 24 }),
-        gapMm: distance("Between bays", 200),
+        gapMm: aside(distance("Between bays", 200)),
       }),
     ),
     note,
@@ -457,6 +505,9 @@ const series = list({
   many: "Series",
   most: 200,
   chapter: "sheets",
+  inRows: true,
+  lead: "The number of a sheet begins as its series says.",
+  empty: "Plans, sections, details: what sheet numbers begin with. New sheets are numbered by them.",
   className: "SeriesEntry",
   properties: {
     id: keyText("Series"),
@@ -477,6 +528,10 @@ const codes = list({
   many: "Codes",
   most: 5000,
   chapter: "codes",
+  coded: true,
+  inRows: true,
+  lead: "These codes may be used on drawings; a legend on the sheet explains those that are.",
+  empty: "Short codes for materials, finishes and components, which legends explain.",
   className: "LegendCodeEntry",
   properties: {
     code: keyText("Code", 32),
@@ -503,6 +558,8 @@ const labelPatterns = list({
   many: "Label patterns",
   most: 100,
   chapter: "codes",
+  lead: "Labels of components are put together in these ways.",
+  empty: "How labels such as B36 are put together: a letter, a width, a height. Labels are read by them.",
   className: "LabelPatternEntry",
   properties: {
     id: keyText("Name"),
@@ -523,6 +580,8 @@ const wallTypes = list({
   many: "Wall types",
   most: 500,
   chapter: "building-lists",
+  lead: "Walls are drawn in one of these thicknesses.",
+  empty: "The build-ups that walls may have, each with its thickness.",
   className: "WallTypeEntry",
   properties: {
     id: keyText("Type"),
@@ -540,6 +599,9 @@ const openings = list({
   many: "Openings",
   most: 1000,
   chapter: "building-lists",
+  inRows: true,
+  lead: "Doors and windows are of these sizes unless a drawing says why not.",
+  empty: "Doors and windows of standard sizes.",
   className: "OpeningEntry",
   properties: {
     id: keyText("Name"),
@@ -559,6 +621,9 @@ const slopes = list({
   many: "Slopes",
   most: 100,
   chapter: "building-lists",
+  inRows: true,
+  lead: "Slopes are written in these ways, and drawn as they are written.",
+  empty: "The slopes that roofs and ramps may have, as they are written.",
   className: "SlopeEntry",
   properties: { slope: keyText("Slope", 40), use: text("Use", 200), note },
 });
@@ -572,6 +637,8 @@ const notes = list({
   many: "Standard notes",
   most: 500,
   chapter: "library",
+  lead: "These notes stand on sheets as they are written here.",
+  empty: "Notes that stand on sheets as they are written here.",
   className: "StandardNoteEntry",
   properties: { id: keyText("Name"), title: text("Title"), text: words("Text"), note },
 });

@@ -39,6 +39,8 @@ interface DescribedProperty extends Bounds {
   readonly choices?: readonly string[];
   /** List whose keys it takes. */
   readonly to?: string;
+  /** Stands in the editor of an entry only: registers and manuals show what is compared. */
+  readonly aside?: boolean;
   /** What a new entry begins with; nothing where it is left out. */
   readonly blank?: unknown;
 }
@@ -99,6 +101,9 @@ const property = <T>(shape: Shape, title: string, more: More = {}): DescribedPro
 
 /** May be left out. */
 export const maybe = <M extends Member>(member: M): M & Optional => ({ ...member, optional: true });
+
+/** Stands in the editor of an entry only. */
+export const aside = <M extends DescribedProperty>(member: M): M => ({ ...member, aside: true });
 
 /** What an entry is known by: at most 60 characters unless said. */
 export const keyText = (title: string, longest = 60, more: More = {}) =>

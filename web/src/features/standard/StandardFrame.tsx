@@ -167,7 +167,15 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
 
 /** A register on the left, one entry with its specimen on the right. */
 export const SideBySide = ({ left, right, wide = 540 }: { left: ReactNode; right: ReactNode; wide?: number }) => (
-  <Box sx={{ display: "grid", gridTemplateColumns: `minmax(0, 1fr) ${wide}px`, gap: 3, height: "100%" }}>
+  <Box
+    sx={{
+      display: "grid",
+      // On a small screen both give way, so that the register keeps its first columns.
+      gridTemplateColumns: { xs: `minmax(0, 1fr) ${Math.round(wide * 0.88)}px`, lg: `minmax(0, 1fr) ${wide}px` },
+      gap: { xs: 2, lg: 3 },
+      height: "100%",
+    }}
+  >
     <Box sx={{ minHeight: 0 }}>{left}</Box>
     {/* What gets the focus is not scrolled under the bar at the foot of an entry's panel. */}
     <Box {...SCROLLS} sx={{ minHeight: 0, overflow: "auto", scrollPaddingBottom: 64, pb: 2, pr: 0.5 }}>

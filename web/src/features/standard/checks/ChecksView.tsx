@@ -13,7 +13,14 @@ import { KeptField } from "./KeptField";
 /** The office itself, and what its drawings are judged by: how each rule counts, and how near is near enough. */
 export function ChecksView({ rules }: { rules: readonly DescribedRule[] }) {
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(280px, 1fr)", gap: 5, height: "100%" }}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "minmax(0, 3fr) minmax(220px, 1fr)",
+        gap: { xs: 2.5, lg: 5 },
+        height: "100%",
+      }}
+    >
       <Box sx={{ overflow: "auto", minHeight: 0, pb: 2 }}>
         <CheckTable rules={rules} />
       </Box>

@@ -40,7 +40,9 @@ export function changeInWords({ what, entry, before, after }: LogLine): string {
   }
   if (what === "standard.published" && isObject(after)) return String(after["summary"] ?? "");
   if (isObject(before) || isObject(after)) return inProperties(before, after);
-  return before === null || before === undefined ? short(after) : `${short(before)} → ${short(after)}`;
+  const gone = what === "standard.showing" ? `${short(before)} → undecided` : `${short(before)} removed`;
+  if (short(before) === NOTHING) return short(after);
+  return short(after) === NOTHING ? gone : `${short(before)} → ${short(after)}`;
 }
 
 const isObject = (value: unknown): value is Entry =>
@@ -66,15 +68,16 @@ const isInternal = (name: string): boolean => /Id$/.test(name);
 const spaced = (name: string): string => name.replaceAll(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 const LONGEST = 60;
+const NOTHING = "nothing";
 
 function short(value: unknown): string {
   const text =
     value === undefined || value === null || value === ""
-      ? "nothing"
+      ? NOTHING
       : typeof value === "string"
         ? value
         : Array.isArray(value)
           ? value.map((each) => (typeof each === "string" ? each : JSON.stringify(each))).join(", ")
           : JSON.stringify(value);
-  return text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text || "nothing";
+  return text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text || NOTHING;
 }

@@ -4,13 +4,13 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
-import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState, type RefCallback } from "react";
 import { keyOf, LISTS, orderedEntry, type Entry, type ListName } from "@hemstitch/core/standard/plain";
 import { Alive } from "../../shared/Alive";
 import { DownloadButton } from "../../shared/DownloadButton";
 import { useNotice } from "../../shared/Notice";
 import { useDraft } from "../draft";
-import { columnsOf, type Row } from "./columns";
+import { columnsOf, fitting, type Row } from "./columns";
 import { RegisterGrid } from "./RegisterGrid";
 import { nextSorting, sorted, type Sorting } from "./sorted";
 
@@ -34,7 +34,13 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
   const [table, setTable] = useState<{ readonly cells: string } | null>(null);
   const wanted = useDeferredValue(filter.trim().toLowerCase());
   const entries = standard[list] as readonly Row[];
-  const columns = useMemo(() => columnsOf(standard, list), [standard, list]);
+  const all = useMemo(() => columnsOf(standard, list), [standard, list]);
+  const [room, roomPx] = useRoom();
+  // On a small screen there is no room for all; what is left out is in the editor beside it.
+  const columns = useMemo(
+    () => (roomPx !== null && roomPx < NARROW_PX ? fitting(all, roomPx - CHECKBOX_PX) : all),
+    [all, roomPx],
+  );
   const rows = useMemo(
     () => sorted(wanted === "" ? entries : entries.filter((entry) => has(entry, wanted)), columns, sorting),
     [entries, wanted, columns, sorting],
@@ -47,8 +53,8 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
   };
   return (
     <Alive>
-      <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, height: "100%" }}>
-        <Box sx={{ display: "flex", gap: 0.5, alignItems: "center", mb: 1 }}>
+      <Box ref={room} sx={{ display: "flex", flexDirection: "column", minHeight: 0, height: "100%" }}>
+        <Box sx={{ display: "flex", gap: 0.5, alignItems: "center", mb: 1, flexWrap: "wrap" }}>
           <TextField
             placeholder="Filter"
             value={filter}
@@ -91,13 +97,29 @@ export function Register({ list, chosen, onChoose, onAdd }: Props) {
             onStore={(was, fresh) => void store(was, fresh)}
             onWrong={(column, text) => notice(`“${text}” is no ${column.title}; the cell stays as it was.`, "error")}
             onPaste={(cells) => setTable({ cells })}
-            nothing={filter ? "Nothing matches the filter." : "Nothing here yet."}
+            nothing={filter ? "Nothing matches the filter." : LISTS[list].empty}
           />
         </Box>
         {table && <TableDialog list={list} cells={table.cells} onClose={() => setTable(null)} />}
       </Box>
     </Alive>
   );
+}
+
+/** A register narrower than this shows the columns that fit; a wider one is scrolled. Pixels. */
+const NARROW_PX = 500;
+const CHECKBOX_PX = 40;
+
+/** The width of an element; null until it is known. */
+function useRoom(): [RefCallback<HTMLElement>, number | null] {
+  const [roomPx, setRoomPx] = useState<number | null>(null);
+  const measure = useCallback((element: HTMLElement | null) => {
+    if (!element) return;
+    const observer = new ResizeObserver(() => setRoomPx(element.clientWidth));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return [measure, roomPx];
 }
 
 const has = (entry: Row, wanted: string): boolean =>

@@ -36,40 +36,6 @@ export interface Column {
   readonly typed: (row: Row, text: string) => Row | undefined;
 }
 
-/** Properties that stand in the entry's editor only: registers show what is compared. */
-const IN_EDITOR_ONLY: Partial<Record<ListName, readonly string[]>> = {
-  layers: ["alsoLineTypes", "marks", "order", "successor", "withdrawn"],
-  textStyles: ["letterCase", "spacingPercent", "strokeMm", "blankGround", "frame"],
-  dimensionStyles: [
-    "leaderTerminator",
-    "leaderTerminatorMm",
-    "textPlace",
-    "textDirection",
-    "gapMm",
-    "extension",
-    "extensionMm",
-    "overshootMm",
-    "repeats",
-    "layer",
-    "terminatorMm",
-    "rows",
-  ],
-  frames: [
-    "border.leftMm",
-    "border.rightMm",
-    "border.topMm",
-    "border.bottomMm",
-    "layers.frame",
-    "layers.cells",
-    "layers.titles",
-    "titleBlock.widthMm",
-    "titleBlock.heightMm",
-    "bays.gapMm",
-  ],
-  fonts: ["sha256"],
-  unitStyles: ["zeroInches", "finestFraction"],
-};
-
 const NARROW: Partial<Record<Property["shape"], number>> = { number: 92, flag: 68, choice: 118, key: 104, colour: 74 };
 
 /** Widths of single columns that the shape does not tell, in pixels. */
@@ -79,9 +45,6 @@ const WIDTHS: Partial<Record<ListName, Readonly<Record<string, number>>>> = {
 
 /** Properties of one line that need room. */
 const LONG = new Set(["title", "meaning", "use", "material", "licence"]);
-
-/** Lists whose keys are codes and stand in the monospaced face. */
-const CODE_LISTS = new Set<ListName>(["layers", "codes"]);
 
 function valueOf({ shape, optional }: Property, text: string): { value: unknown } | undefined {
   if (shape === "texts" || shape === "keys")
@@ -123,7 +86,7 @@ function column(standard: OfficeStandard, list: ListName, property: Property): C
     shape,
     widthPx: WIDTHS[list]?.[path] ?? (grows ? 130 : isKey ? 132 : (NARROW[shape] ?? 130)),
     grows,
-    code: isKey && CODE_LISTS.has(list),
+    code: isKey && LISTS[list].coded === true,
     ...(options ? { options } : {}),
     textOf: (row) => textOf(property, row),
     show: (row) => {
@@ -144,5 +107,14 @@ function column(standard: OfficeStandard, list: ListName, property: Property): C
 /** The columns of a list's register. */
 export const columnsOf = (standard: OfficeStandard, list: ListName): readonly Column[] =>
   PROPERTIES[list]
-    .filter(({ path }) => path !== "note" && !(IN_EDITOR_ONLY[list] ?? []).includes(path))
+    .filter(({ path, aside }) => path !== "note" && !aside)
     .map((property) => column(standard, list, property));
+
+/** The columns that have room beside each other, the first ones; the others stand in the entry's editor. */
+export function fitting(columns: readonly Column[], roomPx: number): readonly Column[] {
+  let used = 0;
+  return columns.filter(({ widthPx }, i) => {
+    used += widthPx;
+    return i === 0 || used <= roomPx;
+  });
+}
