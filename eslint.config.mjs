@@ -37,11 +37,29 @@ const coreRooms = FLOORS.flat().map((room) => ({
   },
 }));
 
+/** What only types can tell: a promise that nobody waits for, a value of which nothing is known. */
+const typeAware = {
+  languageOptions: { parserOptions: { projectService: { allowDefaultProject: ["vitest.config.ts"] }, tsconfigRootDir: import.meta.dirname } },
+  rules: {
+    "@typescript-eslint/no-floating-promises": "error",
+    "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],
+    "@typescript-eslint/await-thenable": "error",
+    "@typescript-eslint/no-unsafe-argument": "error",
+    "@typescript-eslint/no-unsafe-assignment": "error",
+    "@typescript-eslint/no-unsafe-call": "error",
+    "@typescript-eslint/no-unsafe-member-access": "error",
+    "@typescript-eslint/no-unsafe-return": "error",
+  },
+};
+
 export default tseslint.config(
   { ignores: ["**/node_modules/**", "**/.next/**", "**/dist/**", ".data/**", "web/next-env.d.ts"] },
   ...tseslint.configs.recommended,
   {
-    languageOptions: { parserOptions: { projectService: false } },
+    files: ["**/*.{ts,tsx}"],
+    extends: [typeAware],
+  },
+  {
     linterOptions: { reportUnusedDisableDirectives: "error" },
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
@@ -52,7 +70,11 @@ export default tseslint.config(
   },
   {
     files: ["**/*.test.ts", "e2e/**/*.ts", "core/test/**/*.ts"],
-    rules: { "@typescript-eslint/no-non-null-assertion": "off" },
+    rules: {
+      "@typescript-eslint/no-non-null-assertion": "off",
+      // The matchers of the test runner, `expect.stringContaining` and the like, are typed as anything.
+      "@typescript-eslint/no-unsafe-assignment": "off",
+    },
   },
   ...coreRooms,
   {

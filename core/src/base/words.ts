@@ -8,3 +8,6 @@ export const mm = (value: number): string => `${Number(value.toFixed(3))} mm`;
 /** `a, b and c`. */
 export const listed = (words: readonly string[], last = "and"): string =>
   words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words[words.length - 1] ?? ""}`;
+
+/** With a capital at its beginning, as a sentence or a cell of its own has. */
+export const capitalised = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

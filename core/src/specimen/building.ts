@@ -2,7 +2,7 @@ import type { Point } from "../drawing";
 import { Lettered } from "../plot";
 import { parseSlope, type OpeningEntry, type SlopeEntry, type WallTypeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 /** A length of wall in plan at the scale. */
 export function wallSpecimen(wall: WallTypeEntry, { lookup, scale, widthMm }: SpecimenContext): Specimen {

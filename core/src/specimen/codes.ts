@@ -1,8 +1,9 @@
+import { capitalised } from "../base/words";
 import type { Board, Point } from "../drawing";
 import { drawLeader, labelFrom, Lettered } from "../plot";
 import type { LabelPatternEntry, LegendCodeEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 /** Lettering of labels and legends, and of the title over a legend, as it usually is; millimetres. */
 const LABEL_MM = 2.5;
@@ -87,5 +88,3 @@ function onLeader(board: Board, context: SpecimenContext, label: string, tip: Po
 }
 
 const NO_STYLE = { leaderTerminator: "dot", leaderTerminatorMm: 2 } as const;
-
-const capitalised = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);

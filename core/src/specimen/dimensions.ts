@@ -2,7 +2,7 @@ import { drawLeader, drawRows, layRows, Lettered, styleLettering, type RowStops 
 import type { Board, Point } from "../drawing";
 import type { DimensionStyleEntry } from "../standard/plain";
 import { drawPoche } from "./poche";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 /**
  * A small building with two masses, so that no row repeats another, in modules of its planning

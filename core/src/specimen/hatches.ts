@@ -1,7 +1,7 @@
 import type { Point } from "../drawing";
 import { hatchLines, shade, startOf } from "../plot";
 import { hatchFactor, type HatchEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 /** An oblong and a wall's corner filled with the hatch at the scale, each in an outline. */
 export function hatchSpecimen(hatch: HatchEntry, { lookup, scale, widthMm }: SpecimenContext): Specimen {

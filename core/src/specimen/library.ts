@@ -12,7 +12,7 @@ import {
 } from "../plot";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
 import { layerOfRole, StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
-import type { Specimen } from "./made";
+import type { Specimen } from "./form";
 
 /** Things of the office library, generated from the standard. */
 export const LIBRARY_ITEMS = [

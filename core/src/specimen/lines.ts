@@ -2,7 +2,7 @@ import type { Board } from "../drawing";
 import { penIn, plotsWith, shade } from "../plot";
 import type { LayerEntry, LineTypeEntry, PenEntry, PenScheduleEntry } from "../standard/plain";
 import { drawPlanFragment, FRAGMENT } from "./plan-fragment";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 interface Look {
   readonly widthMm: number;

@@ -1,6 +1,6 @@
 import { asSet, shortened, styleLettering } from "../plot";
 import type { ReductionEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 const ROW_MM = 6;
 const GAP_MM = 3;

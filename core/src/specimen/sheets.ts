@@ -5,7 +5,7 @@ import type { FrameEntry, ScaleEntry, SheetSizeEntry, StandardNoteEntry } from "
 import { drawFixedItems } from "../sheet/fixed-items";
 import { bayBoxes, drawFrame } from "../sheet/frame";
 import { reducedBoard } from "./reduced-board";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 const NOTE_MM = 2.5;
 const NOTE_TITLE_MM = 3.5;

@@ -6,7 +6,7 @@ import { hatchSpecimen } from "./hatches";
 import { layerSpecimen, lineTypeSpecimen, penScheduleSpecimen, penSpecimen } from "./lines";
 import { reductionSpecimen } from "./reductions";
 import { frameSpecimen, noteSpecimen, scaleSpecimen, sheetSizeSpecimen } from "./sheets";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 import { fontSpecimen, textSpecimen } from "./text";
 
 export interface SpecimenOptions {

@@ -1,7 +1,7 @@
 import { asSet, shortened, styleLettering } from "../plot";
 import type { Board } from "../drawing";
 import type { FontEntry, TextStyleEntry } from "../standard/plain";
-import type { Specimen, SpecimenContext } from "./made";
+import type { Specimen, SpecimenContext } from "./form";
 
 const GUIDE = 0xc77700;
 

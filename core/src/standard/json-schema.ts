@@ -1,18 +1,17 @@
 import { defaultMetadataStorage } from "class-transformer/cjs/storage";
 import { validationMetadatasToSchemas } from "class-validator-jsonschema";
-import { OfficeStandard } from "./model";
+import { WholeStandard } from "./model";
 
 /**
  * The JSON Schema of the standard's JSON, from the same decorators that check it; `rules` is that of
- * what it may say of rules. For publishing
- * and for tests; the application itself checks with class-validator, which knows more.
+ * what it may say of rules. For publishing and for tests; the application itself checks with class-validator, which knows more.
  */
 export function standardJsonSchema(rules: Record<string, unknown>): Record<string, unknown> {
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage as never,
     refPointerPrefix: "#/$defs/",
   }) as Record<string, Record<string, unknown>>;
-  const { [OfficeStandard.name]: root, ...parts } = schemas;
+  const { [WholeStandard.name]: root, ...parts } = schemas;
   return {
     $schema: "http://json-schema.org/draft-07/schema#",
     title: "Hemstitch office standard",

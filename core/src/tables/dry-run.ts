@@ -1,3 +1,4 @@
+import { capitalised } from "../base/words";
 import { distance } from "fastest-levenshtein";
 import {
   applyEdits,
@@ -220,7 +221,7 @@ function changeWords(was: Entry, is: Entry, property: Property): string[] {
   const [a, b] = [valueAt(was, property.path), valueAt(is, property.path)];
   return JSON.stringify(a) === JSON.stringify(b)
     ? []
-    : [changeOf(property.title, inWords(a, property), inWords(b, property))];
+    : [capitalised(changeOf(property.title, inWords(a, property), inWords(b, property)))];
 }
 
 function removeAt(entry: Record<string, unknown>, path: string): void {

@@ -98,7 +98,8 @@ describe.each(FILES)("%s", (name) => {
       const viewport = (await document.getPage(page.index)).getViewport({ scale: 25.4 / 72 });
       for (const item of content.items) {
         if (!("str" in item) || item.str.trim() === "") continue;
-        const [x, y] = viewport.convertToViewportPoint(item.transform[4], item.transform[5]) as [number, number];
+        const [, , , , left, bottom] = item.transform as number[];
+        const [x, y] = viewport.convertToViewportPoint(left!, bottom!) as [number, number];
         // It parts strings at wide gaps, so an item may begin within one of ours.
         const string = Array.from({ length: page.texts.count }, (_, row) => row).find((row) => {
           const turn = (page.texts.angleDeg[row]! * Math.PI) / 180;

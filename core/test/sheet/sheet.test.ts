@@ -206,7 +206,7 @@ describe("placing", () => {
   });
   it("measures the extent of what shows", async () => {
     const drawing = await drawingOf(PLAN);
-    expect(Object.values(extentOf(drawing.pages[0]!)!).map((each) => Number(each.toFixed(3)))).toEqual([
+    expect(Object.values<number>({ ...extentOf(drawing.pages[0]!)! }).map((each) => Number(each.toFixed(3)))).toEqual([
       50, 50, 100, 60,
     ]);
   });

@@ -1,7 +1,7 @@
 import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
 import type { Problem } from "../../base/result";
-import { OfficeStandard, RuleSetting } from "../model";
+import { RuleSetting, WholeStandard, type OfficeStandard } from "../model";
 import { entriesOf, LIST_NAMES, LISTS } from "../chapters";
 import { upgraded } from "../upgrade";
 import { againstItself } from "./against-itself";
@@ -35,7 +35,7 @@ export function checkStandard(value: unknown): CheckedStandard {
     };
   }
   const { $schema: _schema, ...content } = value as Record<string, unknown>;
-  const standard = plainToInstance(OfficeStandard, upgraded(content));
+  const standard = plainToInstance(WholeStandard, upgraded(content)) as OfficeStandard;
   const problems = valueProblems(standard);
   if (problems.length === 0) problems.push(...ruleSettings(standard), ...againstItself(standard));
   return problems.length === 0 ? { ok: true, standard } : { ok: false, problems };
@@ -56,7 +56,7 @@ export function checkChanged(before: OfficeStandard, after: OfficeStandard): Che
     reduced[list] = fresh.map((index) => entries[index] as unknown);
     places.set(list, fresh);
   }
-  const problems = valueProblems(plainToInstance(OfficeStandard, reduced)).map((problem): Problem => ({
+  const problems = valueProblems(plainToInstance(WholeStandard, reduced) as OfficeStandard).map((problem): Problem => ({
     ...problem,
     at: String(problem.at).replace(/^(\w+)\[(\d+)\]/, (path, list: string, index: string) => {
       const place = places.get(list)?.[Number(index)];

@@ -13,11 +13,8 @@ export class RuleSetting {
   @IsOptional() @IsFigures() parameters?: Record<string, number>;
 }
 
-/** The lists of entries stand in the class below by their descriptions. */
-export interface OfficeStandard extends StandardLists {}
-
-/** An office standard as a value. Lengths in millimetres on paper unless a name says otherwise. */
-export class OfficeStandard {
+/** What a standard says beside its lists; the checks of the lists are added below, by their descriptions. */
+export class WholeStandard {
   @IsIn([STANDARD_FORMAT]) format!: typeof STANDARD_FORMAT;
   @Key(120) name!: string;
   /** `draft`, or the number of the edition. */
@@ -33,4 +30,7 @@ export class OfficeStandard {
   @IsObject() rules!: Record<string, RuleSetting>;
 }
 
-for (const list of LIST_NAMES) ListOf(classOfList(list), DESCRIPTIONS[list].most)(OfficeStandard.prototype, list);
+/** An office standard as a value. Lengths in millimetres on paper unless a name says otherwise. */
+export type OfficeStandard = WholeStandard & StandardLists;
+
+for (const list of LIST_NAMES) ListOf(classOfList(list), DESCRIPTIONS[list].most)(WholeStandard.prototype, list);
