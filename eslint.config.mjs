@@ -39,7 +39,12 @@ const coreRooms = FLOORS.flat().map((room) => ({
 
 /** What only types can tell: a promise that nobody waits for, a value of which nothing is known. */
 const typeAware = {
-  languageOptions: { parserOptions: { projectService: { allowDefaultProject: ["vitest.config.ts"] }, tsconfigRootDir: import.meta.dirname } },
+  languageOptions: {
+    parserOptions: {
+      projectService: { allowDefaultProject: ["vitest.config.ts"] },
+      tsconfigRootDir: import.meta.dirname,
+    },
+  },
   rules: {
     "@typescript-eslint/no-floating-promises": "error",
     "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],

@@ -115,7 +115,7 @@ try {
       const { startDemoOffice } = await import("./lib/demo-office.mjs");
       const application = await startDemoOffice(server, 3100);
       cleanups.push(application.stop);
-      playwright({ HEMSTITCH_ADDRESS: application.address });
+      playwright({ HEMSTITCH_ADDRESS: application.address, DATABASE_URL: application.env.DATABASE_URL });
     }
   }
 } catch (error) {

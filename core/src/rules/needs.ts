@@ -7,6 +7,13 @@ const NAMED_NEEDS = {
     words: "layers in the file",
     missing: ({ drawing }: FileFacts) => (drawing.layers.length === 0 ? "The file carries no layers." : undefined),
   },
+  scheme: {
+    words: "a scheme of layer names",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.naming.layers.fields.length === 0
+        ? "The standard does not say yet what names of layers are put together of."
+        : undefined,
+  },
   register: {
     words: "registered layers",
     missing: ({ standard: { standard } }: FileFacts) =>

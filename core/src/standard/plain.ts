@@ -9,6 +9,7 @@ export * from "./properties";
 export { frameProblems } from "./check/frames";
 export { blankEntry, withoutEntries } from "./blank-entry";
 export { canonical, orderedEntry, writeStandard } from "./canonical";
+export { contentsOf, isBlank, type Held } from "./contents";
 export { changeOf, differences, entryDifferences } from "./differences";
 export type { Difference } from "./differences";
 export { applyEdits, mergeEntry } from "./edit/entries";

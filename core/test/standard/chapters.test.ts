@@ -56,8 +56,8 @@ describe("what a standard can't be with", () => {
     ["a hatch without lines", (s) => void (s.hatches[0]!.families = []), "hatch-without-lines hatches[0].families"],
     [
       "a scheme that nothing can follow",
-      (s) => void (s.naming.layers.fields = []),
-      "scheme-never-matches naming.layers.fields",
+      (s) => void (s.naming.sheets.fields = []),
+      "scheme-never-matches naming.sheets.fields",
     ],
     [
       "a title block over the border",

@@ -5,7 +5,10 @@ import { describe, expect, it } from "vitest";
 import { parseName } from "../../src/naming";
 import { parseScale } from "../../src/quantity";
 import {
+  blankStandard,
   checkStandard,
+  contentsOf,
+  isBlank,
   preset,
   PRESETS,
   readStandard,
@@ -13,6 +16,8 @@ import {
   writeStandard,
   type OfficeStandard,
 } from "../../src/standard";
+import { inspect } from "../../src/inspect";
+import { drawingOf, fixture } from "../support/tools";
 import { ALL_RULES, settingsSchema } from "../../src/rules";
 import { standardJsonSchema } from "../../src/standard/json-schema";
 
@@ -26,6 +31,37 @@ function problemsOf(change: (standard: ReturnType<typeof plain>) => void): strin
   const checked = checkStandard(standard);
   return checked.ok ? [] : checked.problems.map((problem) => String(problem.at));
 }
+
+describe("a standard that nobody has begun", () => {
+  const blank = blankStandard("Larkfield Drawings");
+  it("is sound and says that it is blank, until one entry or a field of names is written", () => {
+    expect(checkStandard(JSON.parse(writeStandard(blank)))).toMatchObject({ ok: true });
+    expect(isBlank(blank)).toBe(true);
+    expect(contentsOf(blank)).toEqual([]);
+    const iso = preset("iso-13567")!;
+    expect(isBlank({ ...blank, pens: iso.pens.slice(0, 1) })).toBe(false);
+    expect(isBlank({ ...blank, naming: { ...blank.naming, layers: iso.naming.layers } })).toBe(false);
+  });
+  it("judges no drawing by what it does not say", async () => {
+    const { findings, notJudged } = inspect(await drawingOf(fixture("cairo.pdf")), blank);
+    const about = findings.map(({ rule }) => rule).filter((rule) => /^(layer|text|sheet)\//.test(rule));
+    expect(about).toEqual([]);
+    expect(notJudged.map(({ rule }) => rule)).toContain("layer/malformed");
+  });
+});
+
+describe("what a preset holds", () => {
+  it("is told by list, with the first names (ISO 128-2, ISO 5455)", () => {
+    const held = contentsOf(preset("iso-13567")!);
+    expect(held.find(({ list }) => list === "scales")).toEqual({
+      list: "scales",
+      words: "listed scales",
+      count: 13,
+      first: ["1:1", "1:2", "1:5", "1:10"],
+    });
+    expect(held.map(({ list }) => list)).toEqual(["scales", "pens", "lineTypes", "textStyles", "sheetSizes", "frames"]);
+  });
+});
 
 describe("presets", () => {
   it.each(Object.keys(PRESETS))("%s is sound, and its JSON comes back the same", (name) => {

@@ -23,7 +23,7 @@ import {
   ArrayMaxSize,
 } from "class-validator";
 import { parseScale } from "@hemstitch/core/quantity";
-import { LIST_NAMES, type ListName } from "@hemstitch/core/standard";
+import { LIST_NAMES, PRESETS, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./people/password-length";
@@ -90,6 +90,11 @@ export class RulesChange {
 
 export class SeveralEdits {
   @IsArray() @ArrayMaxSize(20) @IsObject({ each: true }) edits!: Record<string, unknown>[];
+}
+
+/** The published standard that an office begins from. */
+export class BeginStandard {
+  @IsIn(Object.keys(PRESETS).filter((name) => PRESETS[name]?.published)) preset!: string;
 }
 
 export class RollBack {

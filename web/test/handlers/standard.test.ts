@@ -2,7 +2,15 @@ import ExcelJS from "exceljs";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
-import { differences, preset, readStandard, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import {
+  blankStandard,
+  differences,
+  preset,
+  readStandard,
+  writeStandard,
+  type OfficeStandard,
+} from "@hemstitch/core/standard";
+import * as begin from "../../src/app/api/standard/begin/route";
 import * as compare from "../../src/app/api/standard/compare/route";
 import * as draft from "../../src/app/api/standard/draft/route";
 import * as exported from "../../src/app/api/standard/export/route";
@@ -525,6 +533,35 @@ describe("editions", () => {
       query: { what: "standard.layers" },
     });
     expect(rows[0]).toMatchObject({ entry: "A-GLAZ", before: { pen: "0.18" }, after: { pen: "0.25" } });
+  });
+});
+
+describe("a standard that nobody has begun", () => {
+  const asBlank = async (): Promise<void> => {
+    officeId = await newOffice((standard) => Object.assign(standard, blankStandard("Larkfield Drawings")));
+    await addMember(database, officeId, person.userId, "coordinator");
+    coordinator = signedInOnce.in(officeId);
+  };
+  it.each(["hyphenated-discipline", "iso-13567"])("begins from %s, under the office's own name", async (name) => {
+    await asBlank();
+    await coordinator.json(begin.POST, "POST", { body: { preset: name } });
+    expect(writeStandard(await content())).toBe(
+      writeStandard({ ...preset(name)!, name: "Larkfield Drawings", edition: "draft" }),
+    );
+    const { log: rows } = await coordinator.json<{ log: Record<string, unknown>[] }>(log.GET, "GET", { query: {} });
+    expect(rows.map((row) => row["what"])).toContain("standard.begun");
+  });
+  it("does not begin from the demo's, nor from one that there is not", async () => {
+    await asBlank();
+    for (const name of ["tarnwick", "nobody", "__proto__"])
+      await coordinator.json(begin.POST, "POST", { body: { preset: name } }, 422);
+    expect(writeStandard(await content())).toBe(writeStandard(blankStandard("Larkfield Drawings")));
+  });
+  it("is begun once: what an office has written is not put aside", async () => {
+    const was = writeStandard(await content());
+    const told = await coordinator.json<Told>(begin.POST, "POST", { body: { preset: "iso-13567" } }, 409);
+    expect(told.message).toContain("begun already");
+    expect(writeStandard(await content())).toBe(was);
   });
 });
 

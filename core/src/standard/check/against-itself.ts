@@ -78,8 +78,10 @@ function circularSuccessors(standard: OfficeStandard): Problem[] {
 }
 
 function schemes(standard: OfficeStandard): Problem[] {
+  const { layers } = standard.naming;
   const all: [string, SchemeEntry][] = [
-    ["naming.layers", standard.naming.layers],
+    // A scheme without fields says that the office has not settled its layer names: none is judged by it.
+    ...(layers.fields.length > 0 ? [["naming.layers", layers] satisfies [string, SchemeEntry]] : []),
     ["naming.sheets", standard.naming.sheets],
     ...standard.labelPatterns.map((each, i): [string, SchemeEntry] => [`labelPatterns[${i}].pattern`, each.pattern]),
   ];

@@ -1,4 +1,5 @@
 import { editionDifferences } from "@hemstitch/core/rules";
+import { isBlank } from "@hemstitch/core/standard";
 import { TodayView } from "@/features/today/TodayView";
 import { may } from "@/server/access/roles";
 import { asker } from "@/server/asker";
@@ -36,6 +37,7 @@ export default async function TodayPage() {
               changes: edition ? editionDifferences(edition.content, draft.content).length : 0,
               openRequests: requests,
               mayDecide: may(who.role, "decide"),
+              toBegin: isBlank(draft.content) && may(who.role, "edit-standard"),
             }
           : null
       }

@@ -9,6 +9,7 @@ import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { useMay } from "../shared/may";
+import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
@@ -69,9 +70,11 @@ export function InspectionHome({ inspections, planSets, maxBytes }: Props) {
       )}
       <Part title="Looked at before">
         {inspections.length === 0 ? (
-          <Typography variant="body2" color="text.secondary">
-            Nothing yet. Drop a layered PDF above.
-          </Typography>
+          <Empty>
+            Each hand-in stays here with what was found in its drawings, so that the next one can be held against it.
+            Begin by dropping a PDF above. One that was written with layers says the most; without them only widths,
+            texts and the sheet are measured.
+          </Empty>
         ) : (
           <InspectionTable rows={inspections} />
         )}

@@ -10,6 +10,7 @@ import { useState } from "react";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
+import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 
 export interface PlanSetRow {
@@ -25,6 +26,13 @@ export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
   const mayEdit = useMay("edit-plan-set");
   return (
     <Page title="Plan sets" lead="The sheets of each project, on the office's frames.">
+      {rows.length === 0 && (
+        <Empty>
+          {mayEdit
+            ? "A plan set holds what goes out for one project: its sheets, the drawings on them, and the edition of the standard that they are measured by. Sheets are numbered, framed and checked here. Name the first project below."
+            : "No plan set is shared with you yet. The office's coordinator shares them."}
+        </Empty>
+      )}
       {rows.map((row) => (
         <Box
           key={row.id}
@@ -66,7 +74,6 @@ export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
           </Part>
         </Box>
       )}
-      {rows.length === 0 && !mayEdit && <Typography>No plan set is shared with you yet.</Typography>}
     </Page>
   );
 }

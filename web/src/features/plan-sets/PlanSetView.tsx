@@ -3,11 +3,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { parseName, type NameGrammar } from "@hemstitch/core/naming";
+import { Empty } from "../shared/Empty";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
@@ -89,9 +89,10 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
           </Part>
           <Part title="Source drawings">
             {sources.length === 0 && (
-              <Typography variant="body2" color="text.secondary">
-                None yet.{mayEdit ? " Inspect a drawing and choose “Put on a sheet”." : ""}
-              </Typography>
+              <Empty>
+                The drawings that sheets of this project show, each with the scale that it was drawn at.
+                {mayEdit ? " Inspect a drawing and choose “Put on a sheet”: it is kept here." : " There is none yet."}
+              </Empty>
             )}
             {sources.map((source) => (
               <Box
@@ -200,9 +201,10 @@ function Thumbnails({
 function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly SheetRow[] }) {
   if (sheets.length === 0)
     return (
-      <Typography variant="body2" color="text.secondary">
-        No sheet yet.
-      </Typography>
+      <Empty>
+        Sheets are what goes out: each has a number and a title, one of the standard&apos;s frames, and drawings placed
+        at their scale. Say a title and choose a frame below; the next free number is given.
+      </Empty>
     );
   return (
     <PlainTable head={["Number", "Title", "Frame", "Scale", "Rev.", "Title block"]}>

@@ -23,6 +23,7 @@ import {
 } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
+import { Empty } from "../shared/Empty";
 import { Page } from "../shared/Page";
 import { useDraft } from "../standard/draft";
 import { ComparedEntries, differing } from "../standard/ComparedEntries";
@@ -80,9 +81,11 @@ export function RequestsView({
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 3fr)", gap: 4 }}>
         <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
           {requests.length === 0 && (
-            <Typography variant="body2" color="text.secondary">
-              Nobody has asked for anything yet. Drafters ask from the register of a chapter or from a finding.
-            </Typography>
+            <Empty>
+              Who draws asks here for what the standard does not have: a layer, a pen, another height of text. The
+              coordinator takes it in or says why not, and both can be read here afterwards. Nobody has asked for
+              anything yet; ask above, from a register, or from a finding.
+            </Empty>
           )}
           {requests.map((request) => (
             <Box component="li" key={request.id}>

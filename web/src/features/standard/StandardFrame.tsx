@@ -1,20 +1,19 @@
 "use client";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useRef, useState, type ReactNode } from "react";
-import { CHAPTERS } from "@hemstitch/core/standard/plain";
+import { useState, type ReactNode } from "react";
+import { CHAPTERS, isBlank } from "@hemstitch/core/standard/plain";
 import { Page } from "../shared/Page";
 import { useDownload } from "../shared/use-download";
 import { useDraft } from "./draft";
 import { SCROLLS } from "./StaysInSight";
 import { UnstoredLink } from "./UnstoredLink";
 import { useChangeCount } from "./change-count";
-
-const ImportDialog = dynamic(() => import("./ImportDialog"), { ssr: false });
+import { useWholeStandard } from "./whole-standard";
 
 export interface EditionState {
   /** Number of the edition in force; null while nothing has been published. */
@@ -70,6 +69,12 @@ export function StandardFrame({
           </>
         }
       >
+        {mayEdit && isBlank(standard) && (
+          <Typography variant="body2" sx={{ mb: 1 }}>
+            Nothing is written in this standard yet. Write its entries in the registers, or{" "}
+            <Link href="/standard/begin">begin from a published standard or a file</Link>.
+          </Typography>
+        )}
         <Box
           component="nav"
           aria-label="Chapters"
@@ -109,8 +114,7 @@ export function StandardFrame({
 }
 
 function InAndOut({ mayEdit }: { mayEdit: boolean }) {
-  const input = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<File | null>(null);
+  const { choose, dialog } = useWholeStandard();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = (): void => setAnchor(null);
   const { making, onLink } = useDownload();
@@ -121,17 +125,6 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
   ] as const;
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,.xlsx,application/json"
-        hidden
-        data-testid="standard-file"
-        onChange={(event) => {
-          setFile(event.target.files?.[0] ?? null);
-          event.target.value = "";
-        }}
-      />
       <Button aria-haspopup="menu" loading={making} onClick={(event) => setAnchor(event.currentTarget)}>
         In and out
       </Button>
@@ -153,14 +146,14 @@ function InAndOut({ mayEdit }: { mayEdit: boolean }) {
           <MenuItem
             onClick={() => {
               close();
-              input.current?.click();
+              choose();
             }}
           >
             Import JSON or workbook
           </MenuItem>
         )}
       </Menu>
-      {file && <ImportDialog file={file} onClose={() => setFile(null)} />}
+      {dialog}
     </>
   );
 }

@@ -1,9 +1,11 @@
 "use client";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import type { TodayState } from "@/server/queries/today";
+import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
@@ -16,6 +18,8 @@ export interface StandardState {
   readonly changes: number;
   readonly openRequests: number;
   readonly mayDecide: boolean;
+  /** Nobody has written anything into the standard, and who asks may. */
+  readonly toBegin: boolean;
 }
 
 export interface AnswerRow {
@@ -55,10 +59,23 @@ function undecidedWords(undecided: StandardState["undecided"]): string {
 function StandardWaits({ standard, answers }: { standard: StandardState | null; answers: readonly AnswerRow[] }) {
   const nothing =
     answers.length === 0 &&
-    (!standard || (standard.openRequests === 0 && standard.undecided.length === 0 && standard.changes === 0));
+    (!standard ||
+      (standard.openRequests === 0 && standard.undecided.length === 0 && standard.changes === 0 && !standard.toBegin));
   if (nothing) return null;
   return (
     <Part title="The standard">
+      {standard?.toBegin && (
+        <Empty
+          step={
+            <Button variant="contained" component={Link} href="/standard/begin">
+              Begin the standard
+            </Button>
+          }
+        >
+          Drawings are measured against your office&apos;s standard, and nothing is written in it yet. Begin from
+          published conventions, or from a standard that you have as a file.
+        </Empty>
+      )}
       {answers.map((answer) => (
         <Box key={answer.id} component={Link} href={`/requests?request=${answer.id}`} sx={row}>
           Your request for {answer.entryKey || String(answer.sample["name"] ?? answer.sample["id"] ?? answer.list)} was{" "}
@@ -81,6 +98,28 @@ function StandardWaits({ standard, answers }: { standard: StandardState | null; 
         </Box>
       )}
     </Part>
+  );
+}
+
+/** Nothing waits because every drawing conforms, or because none was looked at. */
+function NothingWaits({ today }: { today: TodayState }) {
+  if (today.conformity.length > 0)
+    return (
+      <Empty>
+        Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link>
+      </Empty>
+    );
+  return (
+    <Empty
+      step={
+        <Button variant="outlined" component={Link} href="/inspection">
+          Inspect a drawing
+        </Button>
+      }
+    >
+      No drawing has been looked at yet. Hand one in, and what departs from the standard waits for you here, the worst
+      first; beside it stands how far each plan set conforms.
+    </Empty>
   );
 }
 
@@ -115,11 +154,7 @@ export function TodayView({
                 {today.underWay} under way
               </Typography>
             )}
-            {today.waiting.length === 0 && (
-              <Typography variant="body2" color="text.secondary">
-                Every drawing that was looked at conforms. <Link href="/inspection">Inspect another.</Link>
-              </Typography>
-            )}
+            {today.waiting.length === 0 && <NothingWaits today={today} />}
             {today.waiting.map((file) => (
               <Box
                 key={file.id}

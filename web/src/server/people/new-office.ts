@@ -1,14 +1,15 @@
-import { preset } from "@hemstitch/core/standard";
+import { blankStandard, preset } from "@hemstitch/core/standard";
 import { connect, databaseUrl } from "../database/client";
 import { offices, standards } from "../database/schema";
 import { invite } from "./accounts";
 
 /**
  * Makes an office and prints the link by which its first coordinator comes in:
- * `npm run office -- "Name of the office" person@example.org [preset]`.
+ * `npm run office -- "Name of the office" person@example.org [preset]`. Without a preset the coordinator is asked
+ * what the standard begins from.
  */
-const [, , name, email, presetName = "hyphenated-discipline"] = process.argv;
-const standard = preset(presetName);
+const [, , name, email, presetName] = process.argv;
+const standard = presetName === undefined ? blankStandard(name ?? "") : preset(presetName);
 if (!name || !email || !standard) {
   process.stderr.write(
     'Say the name of the office and the e-mail of its coordinator: npm run office -- "Name" person@example.org [preset]\n',

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
+import { Empty } from "../../shared/Empty";
 import { sendJson, wordsOf } from "../../shared/api";
 import { ConfirmButton } from "../../shared/ConfirmButton";
 import { DownloadButton } from "../../shared/DownloadButton";
@@ -40,7 +41,13 @@ export function EditionList({
       router.refresh();
     }
   };
-  if (editions.length === 0) return <Typography color="text.secondary">Nothing has been published yet.</Typography>;
+  if (editions.length === 0)
+    return (
+      <Empty>
+        An edition is the standard as it stood on a day, sealed: plan sets follow one, and what was judged by it can be
+        judged again. Nothing has been published yet. Publish the draft when the office is to work by it.
+      </Empty>
+    );
   return (
     <Box sx={{ maxWidth: 900 }}>
       {editions.map((edition, i) => (

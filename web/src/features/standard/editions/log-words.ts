@@ -10,6 +10,7 @@ export interface LogLine {
 
 const WHAT: Readonly<Record<string, string>> = {
   "standard.published": "published",
+  "standard.begun": "standard begun",
   "standard.replaced": "draft replaced",
   "standard.rolled-back": "draft rolled back",
   "standard.showing": "showing chart,",

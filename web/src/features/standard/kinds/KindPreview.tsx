@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useState } from "react";
 import type { Drawing } from "@hemstitch/core/drawing";
 import { asKind } from "@hemstitch/core/plot/as-kind";
+import { Empty } from "../../shared/Empty";
 import { fetchDrawing } from "../../shared/packed";
 import { wordsOf } from "../../shared/api";
 import { OneOf } from "../../shared/OneOf";
@@ -50,7 +51,13 @@ export default function KindPreview({
     return (
       <Typography sx={{ p: 2 }}>Inspect a drawing of a plan set; it can then be seen here as each kind.</Typography>
     );
-  if (standard.kinds.length === 0) return <Typography sx={{ p: 2 }}>The standard has no drawing kinds yet.</Typography>;
+  if (standard.kinds.length === 0)
+    return (
+      <Empty>
+        Here a drawing is shown as one kind would show it. The standard has no drawing kinds yet: add one under Drawing
+        kinds.
+      </Empty>
+    );
   return (
     <Box sx={{ height: "100%", display: "flex", flexDirection: "column", minHeight: 0 }}>
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mb: 1 }}>

@@ -5,6 +5,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { CellEdit, Showing } from "@hemstitch/core/standard/plain";
+import { Empty } from "../../shared/Empty";
 import { Alive } from "../../shared/Alive";
 import { CODE_FONT } from "../../shell/theme";
 import { useDraft } from "../draft";
@@ -100,9 +101,10 @@ export default function ShowingChart() {
   };
   if (kinds.length === 0)
     return (
-      <Typography sx={{ p: 2 }}>
-        The standard has no drawing kinds yet. Add one, and every layer is undecided for it until somebody decides.
-      </Typography>
+      <Empty>
+        The chart says of every layer what each kind of drawing does with it: drawn, faint or left out. The standard has
+        no drawing kinds yet. Add one under Drawing kinds, and every layer is undecided for it until somebody decides.
+      </Empty>
     );
   const template = `${NAME_PX}px repeat(${kinds.length}, minmax(74px, 1fr))`;
   return (

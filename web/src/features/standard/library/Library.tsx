@@ -117,7 +117,8 @@ function Item({
         <SpecimenView specimen={drawn} label={title} />
       ) : (
         <Typography variant="body2" color="text.secondary">
-          The standard has nothing to make it of yet.
+          It is drawn from the standard&apos;s entries, and those that it needs are not written yet. Add them in their
+          registers, and it stands here ready to download.
         </Typography>
       )}
     </Box>
