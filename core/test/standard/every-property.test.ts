@@ -138,7 +138,7 @@ function another(list: ListName, { shape, choices, to, path }: Property, value: 
 }
 
 /** How a change is told: from one value to another, added to what had none, or a note. */
-const SAID = /^[^]+: ([^]+ → [^]+|[^]+ added, [^]+|[^]+: (yes|no longer)|noted “[^]+)$/;
+const SAID = /^[^]+: ([^]+ → [^]+|[^]+ added, [^]+|[^]+: (yes|no longer)|noted “[^]+)$/i;
 const nameIn = ({ path, title }: Property): string => (path === "note" ? "noted" : title);
 
 describe("a change of any property", () => {
