@@ -79,7 +79,7 @@ describe("a check of what changed", () => {
   });
   it.each(["naming", "rules", "legendOrder", "showing", "name"] as const)("looks at %s, which is no list", (part) => {
     const wrong = {
-      naming: { ...STANDARD.naming, layers: { ...STANDARD.naming.sheets, fields: [] } },
+      naming: { ...STANDARD.naming, sheets: { ...STANDARD.naming.sheets, fields: [] } },
       rules: { "layer/empty": { severity: "loud" } },
       legendOrder: ["no group"],
       showing: { "A-WALL": { plan: "half" } },

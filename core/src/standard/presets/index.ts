@@ -7,7 +7,7 @@ export { blankStandard } from "./blank";
 /** A standard that comes with Hemstitch. */
 export interface Preset {
   readonly title: string;
-  /** For whom it is, in a sentence or two. */
+  /** For whom it is, in a sentence. */
   readonly lead: string;
   /** Of published conventions alone, so that an office can begin from it; the demo's is not. */
   readonly published: boolean;
@@ -18,13 +18,13 @@ export interface Preset {
 export const PRESETS: Readonly<Record<string, Preset>> = {
   "hyphenated-discipline": {
     title: "Layer names of discipline, groups and status with hyphens; ISO pens, line types and lettering",
-    lead: "For offices that draw in feet and inches, or in both systems, and whose layers read like A-WALL-FULL.",
+    lead: "For offices that draw in feet and inches, or in both systems.",
     published: true,
     make: hyphenatedDiscipline,
   },
   "iso-13567": {
     title: "Layer names of ISO 13567 in fixed positions; ISO pens, line types, lettering and scales",
-    lead: "For metric offices whose layers say agent, element and presentation in fixed places, as A-B374--E- does.",
+    lead: "For metric offices whose layer names say agent, element and presentation in fixed places.",
     published: true,
     make: iso13567,
   },

@@ -69,7 +69,8 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
   if (!entry)
     return (
       <Typography color="text.secondary">
-        Choose {/^[aeiou]/.test(LISTS[list].one) ? "an" : "a"} {LISTS[list].one}.
+        {entriesOf(standard, list).length > 0 &&
+          `Choose ${/^[aeiou]/.test(LISTS[list].one) ? "an" : "a"} ${LISTS[list].one}.`}
       </Typography>
     );
   const changed = adding || (changes !== null && !nothing);

@@ -189,31 +189,38 @@ export function TodayView({
             ))}
           </Part>
         </Box>
-        <Box>
-          <Part title="Conformity by plan set">
-            <BarChart
-              label="Drawings of each plan set by their worst finding"
-              rows={today.conformity.map((row) => row.planSet)}
-              series={[
-                { name: "nothing to mend", colour: "#6E8F76", values: today.conformity.map((row) => row.clean) },
-                { name: "to mend", colour: "#C58A2C", values: today.conformity.map((row) => row.mend) },
-                { name: "stop", colour: "#9F2B1E", values: today.conformity.map((row) => row.stop) },
-              ]}
-            />
-            <Figures
-              head={["Plan set", "Conforms", "Mend", "Stop"]}
-              rows={today.conformity.map((row) => [row.planSet, row.clean, row.mend, row.stop])}
-            />
-          </Part>
-          <Part title="Findings by rule family">
-            <Figures
-              head={["Family", "Findings", "Marks"]}
-              rows={today.families.map((row) => [row.title, row.findings, row.marks])}
-            />
-          </Part>
-        </Box>
+        {today.conformity.length > 0 && <Conformity today={today} />}
       </Box>
     </Page>
+  );
+}
+
+/** How far each plan set conforms, and what is found most. */
+function Conformity({ today }: { today: TodayState }) {
+  return (
+    <Box>
+      <Part title="Conformity by plan set">
+        <BarChart
+          label="Drawings of each plan set by their worst finding"
+          rows={today.conformity.map((row) => row.planSet)}
+          series={[
+            { name: "nothing to mend", colour: "#6E8F76", values: today.conformity.map((row) => row.clean) },
+            { name: "to mend", colour: "#C58A2C", values: today.conformity.map((row) => row.mend) },
+            { name: "stop", colour: "#9F2B1E", values: today.conformity.map((row) => row.stop) },
+          ]}
+        />
+        <Figures
+          head={["Plan set", "Conforms", "Mend", "Stop"]}
+          rows={today.conformity.map((row) => [row.planSet, row.clean, row.mend, row.stop])}
+        />
+      </Part>
+      <Part title="Findings by rule family">
+        <Figures
+          head={["Family", "Findings", "Marks"]}
+          rows={today.families.map((row) => [row.title, row.findings, row.marks])}
+        />
+      </Part>
+    </Box>
   );
 }
 

@@ -16,15 +16,17 @@ export function ChecksView({ rules }: { rules: readonly DescribedRule[] }) {
     <Box
       sx={{
         display: "grid",
-        gridTemplateColumns: "minmax(0, 3fr) minmax(220px, 1fr)",
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", lg: "minmax(0, 3fr) minmax(220px, 1fr)" },
         gap: { xs: 2.5, lg: 5 },
         height: "100%",
+        // On a small screen one stands below the other, and both scroll together.
+        overflow: { xs: "auto", lg: "visible" },
       }}
     >
-      <Box sx={{ overflow: "auto", minHeight: 0, pb: 2 }}>
+      <Box sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2 }}>
         <CheckTable rules={rules} />
       </Box>
-      <Box sx={{ overflow: "auto", minHeight: 0, pb: 2, pr: 1 }}>
+      <Box sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2, pr: 1 }}>
         <Section title="The office">
           <Office />
         </Section>
