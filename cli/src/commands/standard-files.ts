@@ -5,7 +5,7 @@ import { readFontFile, type LetteringFont } from "@hemstitch/core/formats/font-f
 import { SHIPPED_FONTS, shippedFont } from "@hemstitch/core/node";
 import { makeManual } from "@hemstitch/core/report";
 import { makeStarter } from "@hemstitch/core/sheet";
-import { editionDifferences } from "@hemstitch/core/rules";
+import { editionDifferences, RULE_BOOK } from "@hemstitch/core/rules";
 import { isListName, LISTS, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 import { fromTables, listTable, readWorkbook, toTables, writeCsv, writeWorkbook } from "@hemstitch/core/tables";
 import { forTerminal } from "../safe-text";
@@ -24,7 +24,7 @@ const said = (text: string): void => void process.stdout.write(forTerminal(`${te
 
 /** The standard as a workbook, a sheet for each list. */
 export async function runToXlsx(file: string, { out }: Out): Promise<number> {
-  await writeWhole(out, await writeWorkbook(toTables(await standardFrom(file))), [file]);
+  await writeWhole(out, await writeWorkbook(toTables(await standardFrom(file), RULE_BOOK)), [file]);
   said(`${out}: written`);
   return 0;
 }
@@ -62,7 +62,7 @@ export async function runToCsv(file: string, { out, list }: Out & { readonly lis
     return 0;
   }
   await makeFolder(out);
-  for (const table of toTables(standard)) {
+  for (const table of toTables(standard, RULE_BOOK)) {
     const path = join(out, `${table.title.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.csv`);
     await writeWhole(path, writeCsv(table));
     said(`${path}: written`);

@@ -16,7 +16,7 @@ import {
 import { valueOf } from "./cells";
 import { FACTS, FACTS_OF_SECOND_FORM, FIGURE, TITLES } from "./layout";
 import { columnsOf } from "./to-tables";
-import type { Cell, Table } from "./table";
+import { isEmpty, type Cell, type Table } from "./table";
 
 type Record_ = Record<string, unknown>;
 
@@ -56,11 +56,13 @@ class Reader {
 
   private rules(withFigures: boolean): Record<string, Record_> {
     const rules: Record<string, Record_> = {};
+    // Rules and figures that the office left as they usually are have an empty cell.
     for (const [id, severity] of this.table(TITLES.rules)?.rows ?? [])
-      rules[String(id)] = { severity: String(severity) };
+      if (!isEmpty(severity)) rules[String(id)] = { severity: String(severity) };
     if (!withFigures) return rules;
     for (const { lead, entry } of this.rows(TITLES.figures, ["Rule", "Figure"], [FIGURE])) {
       const [id = "", name = ""] = lead;
+      if (entry["value"] === undefined) continue;
       const setting = (rules[id] ??= {});
       setting["parameters"] = { ...(setting["parameters"] as Record_ | undefined), [name]: entry["value"] };
     }
@@ -99,7 +101,7 @@ class Reader {
     if (missing.length > 0) return [];
     return table.rows.flatMap((row, i) => {
       // People part groups of rows by an empty one.
-      if (row.every((cell) => cell === null || cell === "")) return [];
+      if (row.every(isEmpty)) return [];
       const entry: Record_ = {};
       properties.forEach((property, k) =>
         this.put(entry, property, row[places[before.length + k] ?? -1] ?? null, title, i),

@@ -38,5 +38,5 @@ export const FACTS_OF_SECOND_FORM: typeof FACTS = [
   fact("tolerances.sheetMm", "Tolerance of sheet sizes, mm", "number"),
 ];
 
-/** The value of a figure of a rule. */
-export const FIGURE: Property = { path: "value", title: "Value", shape: "number" };
+/** The value of a figure of a rule; none where it is as usual. */
+export const FIGURE: Property = { path: "value", title: "Value", shape: "number", optional: true };

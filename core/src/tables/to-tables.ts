@@ -11,6 +11,7 @@ import {
   SCHEME_PROPERTIES,
   titleWithUnit,
   valueAt,
+  type DescribedRule,
   type Entry,
   type ListName,
   type OfficeStandard,
@@ -36,8 +37,11 @@ export function listTable(standard: OfficeStandard, list: ListName): Table {
   };
 }
 
-/** A whole standard as tables, in the order of the chapters. Nothing is lost: `fromTables` gives the same standard. */
-export function toTables(standard: OfficeStandard): Table[] {
+/**
+ * A whole standard as tables, in the order of the chapters; `rules` are told with it. Nothing is lost: `fromTables`
+ * gives the same standard.
+ */
+export function toTables(standard: OfficeStandard, rules: readonly DescribedRule[] = []): Table[] {
   const whole = canonical(standard);
   return [
     {
@@ -48,25 +52,45 @@ export function toTables(standard: OfficeStandard): Table[] {
     ...schemeTables(whole),
     ...LIST_NAMES.flatMap((list) => [listTableOf(whole, list), ...partTables(whole, list)]),
     chartTable(whole),
-    ...ruleTables(whole),
+    ...ruleTables(whole, rules),
   ];
 }
 
-/** What the office changed about rules: how each counts, and its figures. */
-const ruleTables = ({ rules }: OfficeStandard): Table[] => [
-  {
-    title: TITLES.rules,
-    columns: ["Rule", "Severity"],
-    rows: Object.entries(rules).flatMap(([id, { severity }]) => (severity === undefined ? [] : [[id, severity]])),
-  },
-  {
-    title: TITLES.figures,
-    columns: ["Rule", "Figure", FIGURE.title],
-    rows: Object.entries(rules).flatMap(([id, { parameters = {} }]) =>
-      Object.entries(parameters).map(([name, value]) => [id, name, value]),
-    ),
-  },
-];
+/** Every rule with how it usually counts and what the office changed; the same of the figures of rules. */
+function ruleTables({ rules }: OfficeStandard, book: readonly DescribedRule[]): Table[] {
+  const known = new Map(book.map((rule) => [rule.id, rule]));
+  const ids = [...new Set([...known.keys(), ...Object.keys(rules)])];
+  const figuresOf = (id: string): string[] => {
+    const declared = (known.get(id)?.parameters ?? []).map(({ name }) => name);
+    return [...new Set([...declared, ...Object.keys(rules[id]?.parameters ?? {})])];
+  };
+  return [
+    {
+      title: TITLES.rules,
+      columns: ["Rule", "Severity", "Finds", "Usually"],
+      rows: ids.map((id) => {
+        const { title = null, severity = null } = known.get(id) ?? {};
+        return [id, rules[id]?.severity ?? null, title, severity];
+      }),
+    },
+    {
+      title: TITLES.figures,
+      columns: ["Rule", "Figure", FIGURE.title, "Means", "Unit", "Usually", "Least", "Most"],
+      rows: ids.flatMap((id) =>
+        figuresOf(id).map((name) => {
+          const {
+            sentence = null,
+            unit = null,
+            usual = null,
+            least = null,
+            most = null,
+          } = known.get(id)?.parameters.find((each) => each.name === name) ?? {};
+          return [id, name, rules[id]?.parameters?.[name] ?? null, sentence, unit, usual, least, most];
+        }),
+      ),
+    },
+  ];
+}
 
 const listTableOf = (whole: OfficeStandard, list: ListName): Table => ({
   title: LISTS[list].many,

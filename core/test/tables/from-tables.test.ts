@@ -1,9 +1,10 @@
+import { RULE_BOOK } from "../../src/rules";
 import { describe, expect, it } from "vitest";
 import { LIST_NAMES, LISTS, PARTS, preset, writeStandard, type OfficeStandard } from "../../src/standard";
 import { fromTables, toTables, type Cell, type Table } from "../../src/tables";
 
 /** A workbook as somebody may give it back: the demo's, changed in one sheet. */
-const TABLES = toTables(preset("tarnwick")!);
+const TABLES = toTables(preset("tarnwick")!, RULE_BOOK);
 const TITLES = TABLES.map((table) => table.title);
 type Change = (table: Table) => Table;
 const changed = (title: string, change: Change): Table[] =>

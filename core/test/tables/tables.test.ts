@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { execFileSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
 import { must } from "../../src/base/result";
+import { RULE_BOOK } from "../../src/rules";
 import { preset, PRESETS, writeStandard, type OfficeStandard } from "../../src/standard";
 import {
   dryRun,
@@ -48,10 +49,31 @@ const NASTY = [
 describe("a standard as a workbook", () => {
   it.each(Object.keys(PRESETS))("%s: JSON → XLSX → JSON is the same text", async (name) => {
     const json = writeStandard(preset(name)!);
-    const { tables } = must(await readWorkbook(await writeWorkbook(toTables(preset(name)!))));
+    const { tables } = must(await readWorkbook(await writeWorkbook(toTables(preset(name)!, RULE_BOOK))));
     const back = fromTables(tables);
     expect(back.ok ? [] : back.problems).toEqual([]);
     if (back.ok) expect(writeStandard(back.standard)).toBe(json);
+  });
+  it("tells of every rule how it counts usually and in the office, with its figures", () => {
+    const standard = tarnwick();
+    standard.rules = { "line/too-close": { severity: "stop", parameters: { leastClearMm: 0.3 } } };
+    const tables = toTables(standard, RULE_BOOK);
+    const [rules, figures] = ["Rules", "Figures of rules"].map((title) => tables.find((t) => t.title === title)!);
+    expect(rules!.rows.map(([id]) => id)).toEqual(RULE_BOOK.map(({ id }) => id));
+    const gap = RULE_BOOK.find(({ id }) => id === "line/too-close")!;
+    expect(rules!.rows).toContainEqual(["line/too-close", "stop", gap.title, "mend"]);
+    const [figure] = gap.parameters;
+    expect(figures!.rows).toContainEqual([
+      "line/too-close",
+      figure!.name,
+      0.3,
+      figure!.sentence,
+      "mm",
+      figure!.usual,
+      figure!.least,
+      figure!.most,
+    ]);
+    expect(figures!.rows).toHaveLength(RULE_BOOK.flatMap(({ parameters }) => parameters).length);
   });
   it("with texts that spreadsheets like to change comes back the same", async () => {
     const standard = tarnwick();
@@ -62,7 +84,7 @@ describe("a standard as a workbook", () => {
     });
     standard.textStyles[0]!.fonts = NASTY.filter((text) => text !== "\ud800");
     standard.lineTypes[1]!.pattern = [12.5, 0.1 + 0.2, 1e-7];
-    const { tables } = must(await readWorkbook(await writeWorkbook(toTables(standard))));
+    const { tables } = must(await readWorkbook(await writeWorkbook(toTables(standard, RULE_BOOK))));
     const back = fromTables(tables);
     expect(back.ok ? [] : back.problems).toEqual([]);
     if (back.ok) expect(writeStandard(back.standard)).toBe(writeStandard(standard));
@@ -94,7 +116,7 @@ describe("a standard as a workbook", () => {
   it("another program reads the same cells, and finds no formula (openpyxl)", async () => {
     const standard = tarnwick();
     standard.layers[0]!.purpose = "=HYPERLINK(1)";
-    const path = temporary(await writeWorkbook(toTables(standard)), "standard.xlsx");
+    const path = temporary(await writeWorkbook(toTables(standard, RULE_BOOK)), "standard.xlsx");
     const script = `import openpyxl,json,sys
 book=openpyxl.load_workbook(sys.argv[1])
 print(json.dumps({s.title:[[c.value for c in r] for r in s.iter_rows()] for s in book.worksheets}))
@@ -103,12 +125,12 @@ print(json.dumps([c.data_type for s in book.worksheets for r in s.iter_rows() fo
       .trim()
       .split("\n");
     const read = JSON.parse(cells!) as Record<string, unknown[][]>;
-    for (const table of toTables(standard))
+    for (const table of toTables(standard, RULE_BOOK))
       expect(read[table.title]).toEqual([table.columns, ...table.rows].map((row) => [...row]));
     expect(formulas).toBe("0");
   });
   it("that lacks a sheet or a column, or has a wrong cell, says where", () => {
-    const tables = toTables(tarnwick());
+    const tables = toTables(tarnwick(), RULE_BOOK);
     const messages = (changed: Table[]): string[] => {
       const result = fromTables(changed);
       return result.ok ? [] : result.problems.map((problem) => `${problem.at}: ${problem.message}`);

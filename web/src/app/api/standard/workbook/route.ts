@@ -1,3 +1,4 @@
+import { RULE_BOOK } from "@hemstitch/core/rules";
 import { toTables } from "@hemstitch/core/tables";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
@@ -7,5 +8,7 @@ import { standardAsked } from "@/server/standard-asked";
 /** The standard as a workbook. */
 export const GET = guarded("see-office", async (asker, request) => {
   const asked = await standardAsked(asker, request);
-  return asked instanceof Response ? asked : download(await workbookOf(toTables(asked.standard)), `${asked.name}.xlsx`);
+  return asked instanceof Response
+    ? asked
+    : download(await workbookOf(toTables(asked.standard, RULE_BOOK)), `${asked.name}.xlsx`);
 });
