@@ -1,7 +1,7 @@
 import { SHEET_NUMBERS } from "../naming";
 import { emptyLists } from "./lists";
+import { CODE_GROUPS, STANDARD_FORMAT } from "./model/choices";
 import type { OfficeStandard, StandardLists } from "./model";
-import { CODE_GROUPS } from "./model/choices";
 
 /** What a standard that says nothing yet holds besides its name: every list without entries. */
 export const emptyChapters = (): StandardLists & Pick<OfficeStandard, "showing" | "legendOrder"> => ({
@@ -10,10 +10,14 @@ export const emptyChapters = (): StandardLists & Pick<OfficeStandard, "showing" 
   legendOrder: [...CODE_GROUPS],
 });
 
-/** Brings the JSON of an earlier form to today's. What is of today's form, or of none that is known, stays as it is. */
+/**
+ * Brings the JSON of an earlier form to today's. Lists that came into the form after it was written are empty in it.
+ * What is of no known form stays as it is.
+ */
 export function upgraded(content: Record<string, unknown>): Record<string, unknown> {
   const step = STEPS.get(String(content["format"]));
-  return step ? upgraded(step(content)) : content;
+  if (step) return upgraded(step(content));
+  return content["format"] === STANDARD_FORMAT ? { ...emptyLists(), ...content } : content;
 }
 
 /** What each earlier form lacked, by its name: one step to the form after it. */

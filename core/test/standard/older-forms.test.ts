@@ -2,9 +2,15 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { inspect } from "../../src/inspect";
-import { STANDARD_FORMAT, readStandard, writeStandard, type OfficeStandard } from "../../src/standard";
-import { fixture, fixturesFolder } from "../support/tools";
-import { drawingOf } from "../support/tools";
+import {
+  blankStandard,
+  LIST_NAMES,
+  readStandard,
+  STANDARD_FORMAT,
+  writeStandard,
+  type OfficeStandard,
+} from "../../src/standard";
+import { drawingOf, fixture, fixturesFolder } from "../support/tools";
 
 /** Standards as earlier programs wrote them; each stays here for good. */
 const FORMS = ["format-1-tarnwick.json", "format-2-tarnwick.json"];
@@ -52,5 +58,13 @@ describe("the figures of the second form", () => {
     const standard = read(JSON.stringify({ ...second, rules }));
     const { notJudged } = inspect(await drawingOf(fixture("cairo.pdf")), standard);
     expect(notJudged.filter(({ reason }) => reason.includes("failed"))).toEqual([]);
+  });
+});
+
+describe("a standard written before a list came into the form", () => {
+  it.each(LIST_NAMES)("%s: is read, with that list empty", (list) => {
+    const blank = writeStandard(blankStandard("Larkfield Drawings"));
+    const { [list]: _gone, ...before } = JSON.parse(blank) as Record<string, unknown>;
+    expect(writeStandard(read(JSON.stringify(before)))).toBe(blank);
   });
 });

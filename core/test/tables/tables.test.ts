@@ -68,7 +68,7 @@ describe("a standard as a workbook", () => {
       figure!.name,
       0.3,
       figure!.sentence,
-      "mm",
+      figure!.unit,
       figure!.usual,
       figure!.least,
       figure!.most,

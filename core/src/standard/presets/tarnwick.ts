@@ -1,6 +1,7 @@
 import { HYPHENATED_DISCIPLINE, SHEET_NUMBERS } from "../../naming";
 import { STANDARD_FORMAT, type LayerEntry, type LayerRole, type MarkKind, type OfficeStandard } from "../model";
 import { ISO_PENS } from "../iso-series";
+import { emptyLists } from "../lists";
 import { scaleEntry } from "../upgrade";
 import {
   TARNWICK_CODES,
@@ -109,6 +110,7 @@ export const tarnwick = (): OfficeStandard =>
     name: "Tarnwick Plan Room",
     edition: "4",
     units: "metric",
+    ...emptyLists(),
     naming: {
       layers: HYPHENATED_DISCIPLINE,
       sheets: SHEET_NUMBERS,
