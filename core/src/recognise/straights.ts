@@ -1,5 +1,4 @@
-import Flatbush from "flatbush";
-import { PAINT, VERB, type Page, type PointMm } from "../drawing";
+import { Growing, PAINT, VERB, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A straight shorter than this tells nothing of a direction. Millimetres. */
@@ -7,10 +6,14 @@ const LEAST_LENGTH_MM = 0.5;
 /** Straights whose directions round to the same step are taken for parallel. Steps of a degree. */
 const STEPS = 10;
 const DIRECTIONS = 180 * STEPS;
-/** Sheets are smaller than this, so that each direction has a band of its own in one index. Millimetres. */
-const BAND_MM = 1e5;
-/** Straights end a little apart from where the rounded direction has them. Share of their length. */
-const SLACK_SHARE = Math.PI / 180 / STEPS;
+const [COS, SIN] = [Math.cos, Math.sin].map((of) =>
+  Float64Array.from({ length: DIRECTIONS }, (_, step) => of((step / DIRECTIONS) * Math.PI)),
+) as [Float64Array, Float64Array];
+/** Cells along a direction, the middle one at the origin: enough for four metres each way. */
+const CELL_MM = 32;
+const CELLS = 256;
+/** Places are kept as single-precision numbers. */
+const ROUNDING_MM = 0.001;
 
 /** A straight beside another, and how far the two run together. */
 export interface Beside {
@@ -26,20 +29,15 @@ export interface Beside {
 
 /** The straight pieces of the visible strokes of a page, and which of them are parallel neighbours. */
 export class Straights {
-  private readonly ends: Float64Array;
-  private readonly direction: Uint16Array;
-  private index: Flatbush | undefined;
+  private readonly ends: Float32Array;
 
   constructor(
     /** Row of the page's paths, by straight. */
     readonly rows: Uint32Array,
-    ends: readonly number[],
+    /** x and y of both ends of each, millimetres. */
+    ends: Float32Array,
   ) {
-    this.ends = Float64Array.from(ends);
-    this.direction = Uint16Array.from(rows, (_, i) => {
-      const { x1, y1, x2, y2 } = this.at(i);
-      return Math.round(((Math.atan2(y2 - y1, x2 - x1) / Math.PI + 1) % 1) * DIRECTIONS) % DIRECTIONS;
-    });
+    this.ends = ends;
   }
 
   get count(): number {
@@ -51,35 +49,22 @@ export class Straights {
     return { x1: ends[i * 4] ?? 0, y1: ends[i * 4 + 1] ?? 0, x2: ends[i * 4 + 2] ?? 0, y2: ends[i * 4 + 3] ?? 0 };
   }
 
-  /** Parallel straights within a distance that run beside a straight for a length or more; only those after it. */
-  beside(i: number, reachMm: number, leastTogetherMm: number): Beside[] {
-    this.index ??= this.indexed();
-    const [a0, o0, a1, o1] = this.band(i);
-    const slack = reachMm + (a1 - a0) * SLACK_SHARE;
-    return this.index
-      .search(a0, o0 - slack, a1, o1 + slack, (other) => other > i)
-      .flatMap((other) => this.measured(i, other) ?? [])
-      .filter((each) => each.distanceMm <= reachMm && each.togetherMm >= leastTogetherMm);
-  }
-
-  /** Along its direction and across it, in the band of that direction. */
-  private band(i: number): [number, number, number, number] {
-    const { x1, y1, x2, y2 } = this.at(i);
-    const step = this.direction[i] ?? 0;
-    const angle = (step / DIRECTIONS) * Math.PI;
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-    const [p, q] = [x1 * cos + y1 * sin, x2 * cos + y2 * sin];
-    const [s, t] = [y1 * cos - x1 * sin, y2 * cos - x2 * sin];
-    const base = step * BAND_MM;
-    return [Math.min(p, q), base + Math.min(s, t), Math.max(p, q), base + Math.max(s, t)];
-  }
-
-  private indexed(): Flatbush {
-    const index = new Flatbush(Math.max(1, this.count));
-    for (let i = 0; i < this.count; i++) index.add(...this.band(i));
-    if (this.count === 0) index.add(0, -1, 0, -1);
-    index.finish();
-    return index;
+  /**
+   * Every pair of parallel straights that run together for a length or more, no farther apart than the reach of the
+   * one and the reach of the other together, millimetres; each pair once, as `first` and what is beside it.
+   */
+  pairs(reachMm: Float32Array, leastTogetherMm: number, visit: (first: number, beside: Beside) => void): void {
+    const laid = new Laid(this.ends, this.count);
+    const widest = reachMm.reduce((most, reach) => Math.max(most, reach), 0);
+    laid.near(
+      (i) => (reachMm[i] ?? 0) + widest,
+      (a, b) => {
+        const [first, second] = a < b ? [a, b] : [b, a];
+        const beside = this.measured(first, second);
+        const reach = (reachMm[first] ?? 0) + (reachMm[second] ?? 0);
+        if (beside && beside.distanceMm <= reach && beside.togetherMm >= leastTogetherMm) visit(first, beside);
+      },
+    );
   }
 
   /** How another straight lies to one, measured at the middle of what they share. */
@@ -100,6 +85,90 @@ export class Straights {
   }
 }
 
+/**
+ * Straights laid out along their directions: those of one direction step that reach into one cell of its length, in
+ * the order in which they lie across it. Neighbours are then found by walking from one to the next.
+ */
+class Laid {
+  /** From and to along the direction, and across it, by straight. Millimetres. */
+  private readonly along: [Float32Array, Float32Array];
+  private readonly across: [Float32Array, Float32Array];
+  private readonly direction: Uint16Array;
+  /** Where each cell's straights begin among the members. */
+  private readonly starts: Uint32Array;
+  private readonly members: Uint32Array;
+
+  constructor(ends: Float32Array, count: number) {
+    const column = (): Float32Array => new Float32Array(count);
+    this.along = [column(), column()];
+    this.across = [column(), column()];
+    this.direction = new Uint16Array(count);
+    for (let i = 0; i < count; i++) this.lay(i, ends);
+    this.starts = new Uint32Array(DIRECTIONS * CELLS + 1);
+    this.eachCell((_, cell) => (this.starts[cell + 1] = (this.starts[cell + 1] ?? 0) + 1));
+    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++)
+      this.starts[cell + 1] = (this.starts[cell + 1] ?? 0) + (this.starts[cell] ?? 0);
+    this.members = new Uint32Array(this.starts[DIRECTIONS * CELLS] ?? 0);
+    const next = this.starts.slice();
+    this.eachCell((i, cell) => {
+      const at = next[cell] ?? 0;
+      this.members[at] = i;
+      next[cell] = at + 1;
+    });
+  }
+
+  /** Pairs whose lengths overlap and that lie across no farther apart than `reach` of either; each pair once. */
+  near(reach: (i: number) => number, visit: (a: number, b: number) => void): void {
+    const [from, to] = this.across;
+    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++) {
+      const [start, end] = [this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0];
+      if (end - start < 2) continue;
+      const inCell = this.members.subarray(start, end).sort((a, b) => (from[a] ?? 0) - (from[b] ?? 0));
+      for (let k = 0; k < inCell.length; k++) {
+        const a = inCell[k] ?? 0;
+        const limit = (to[a] ?? 0) + reach(a) + ROUNDING_MM;
+        for (let l = k + 1; l < inCell.length; l++) {
+          const b = inCell[l] ?? 0;
+          if ((from[b] ?? 0) > limit) break;
+          if (this.meetsIn(cell, a, b)) visit(a, b);
+        }
+      }
+    }
+  }
+
+  /** Two that overlap meet in every cell that both reach into; they are told in the one where they begin to. */
+  private meetsIn(cell: number, a: number, b: number): boolean {
+    const [from, to] = this.along;
+    const begins = Math.max(from[a] ?? 0, from[b] ?? 0);
+    return begins < Math.min(to[a] ?? 0, to[b] ?? 0) && cellAt(begins) === cell % CELLS;
+  }
+
+  private lay(i: number, ends: Float32Array): void {
+    const [x1, y1, x2, y2] = [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0, ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0];
+    const step = Math.round(((Math.atan2(y2 - y1, x2 - x1) / Math.PI + 1) % 1) * DIRECTIONS) % DIRECTIONS;
+    const [cos, sin] = [COS[step] ?? 1, SIN[step] ?? 0];
+    const [p, q] = [x1 * cos + y1 * sin, x2 * cos + y2 * sin];
+    const [s, t] = [y1 * cos - x1 * sin, y2 * cos - x2 * sin];
+    this.direction[i] = step;
+    this.along[0][i] = Math.min(p, q);
+    this.along[1][i] = Math.max(p, q);
+    this.across[0][i] = Math.min(s, t);
+    this.across[1][i] = Math.max(s, t);
+  }
+
+  private eachCell(tell: (i: number, cell: number) => void): void {
+    const [from, to] = this.along;
+    for (let i = 0; i < this.direction.length; i++) {
+      const base = (this.direction[i] ?? 0) * CELLS;
+      const last = cellAt(to[i] ?? 0);
+      for (let cell = cellAt(from[i] ?? 0); cell <= last; cell++) tell(i, base + cell);
+    }
+  }
+}
+
+/** The cell of a place along a direction; what lies far off the sheet is in the outermost. */
+const cellAt = (alongMm: number): number => Math.min(CELLS - 1, Math.max(0, Math.floor(alongMm / CELL_MM) + CELLS / 2));
+
 export const STRAIGHTS: PageRecogniser<Straights> = {
   id: "straights",
   on: "page",
@@ -109,8 +178,8 @@ export const STRAIGHTS: PageRecogniser<Straights> = {
 };
 
 function straightsOf({ paths }: Page): Straights {
-  const rows: number[] = [];
-  const ends: number[] = [];
+  const rows = new Growing((length) => new Uint32Array(length));
+  const ends = new Growing((length) => new Float32Array(length));
   const { points, verbs, firstVerb, firstPoint, paint } = paths;
   for (let row = 0; row < paths.count; row++) {
     const how = paint[row] ?? 0;
@@ -118,7 +187,8 @@ function straightsOf({ paths }: Page): Straights {
     const add = (x1: number, y1: number, x2: number, y2: number): void => {
       if (Math.hypot(x2 - x1, y2 - y1) < LEAST_LENGTH_MM) return;
       rows.push(row);
-      ends.push(x1, y1, x2, y2);
+      ends.push2(x1, y1);
+      ends.push2(x2, y2);
     };
     let at = (firstPoint[row] ?? 0) * 2;
     const [startX, startY] = [points[at] ?? 0, points[at + 1] ?? 0];
@@ -133,5 +203,5 @@ function straightsOf({ paths }: Page): Straights {
     }
     if (how & PAINT.closed) add(x, y, startX, startY);
   }
-  return new Straights(Uint32Array.from(rows), ends);
+  return new Straights(rows.done(), ends.done());
 }

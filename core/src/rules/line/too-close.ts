@@ -48,7 +48,7 @@ export const tooClose = rule({
     const reduction = smallestReduction(file);
     for (const facts of pages) {
       for (const [layer, pairs] of byLayer(facts, closePairs(facts, least, reduction))) {
-        const narrowest = Math.min(...pairs.map(({ clearMm }) => clearMm));
+        const narrowest = pairs.reduce((least, { clearMm }) => Math.min(least, clearMm), Infinity);
         const rows = Uint32Array.from(new Set(pairs.flatMap(({ rows: both }) => both))).sort();
         const printed = reduction < 1 ? ` printed at ${Number((reduction * 100).toFixed(1))} %` : "";
         report({
@@ -87,22 +87,23 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
   const { widthMm, dash } = facts.page.paths;
   const isDashed = (straight: number): boolean => (dash[straights.rows[straight] ?? 0] ?? 0) !== 0;
   const widthOf = (straight: number): number => widthMm[straights.rows[straight] ?? 0] ?? 0;
-  const widest = straights.rows.reduce((most, row) => Math.max(most, widthMm[row] ?? 0), 0);
+  const reach = Float32Array.from(straights.rows, (row) => least / reduction / 2 + (widthMm[row] ?? 0) / 2);
   const rowsOfLines = new Rows(straights.count);
   const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
-  for (let first = 0; first < straights.count; first++) {
-    if (isDashed(first)) continue;
-    const reach = least / reduction + (widthOf(first) + widest) / 2;
-    for (const second of straights.beside(first, reach, LEAST_TOGETHER_MM)) {
-      const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
-      if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM || isDashed(second.straight)) continue;
-      rowsOfLines.join(first, second.straight);
-      found.push({ first, second, clearMm });
-    }
-  }
-  return found
-    .filter(({ first }) => rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW)
-    .map(({ first, second, clearMm }) => pairOf(straights, first, second, clearMm));
+  straights.pairs(reach, LEAST_TOGETHER_MM, (first, second) => {
+    const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
+    if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM) return;
+    if (isDashed(first) || isDashed(second.straight)) return;
+    rowsOfLines.join(first, second.straight);
+    found.push({ first, second, clearMm });
+  });
+  return (
+    found
+      .filter(({ first }) => rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW)
+      // In the order of the drawing, whichever way they were found.
+      .sort((a, b) => a.first - b.first || a.second.straight - b.second.straight)
+      .map(({ first, second, clearMm }) => pairOf(straights, first, second, clearMm))
+  );
 }
 
 const pairOf = ({ rows }: Straights, first: number, second: Beside, clearMm: number): ClosePair => ({
