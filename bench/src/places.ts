@@ -119,8 +119,8 @@ const stored = await best(() =>
   since(async () => {
     const name = `A-WALL-${String(turn++).padStart(4, "0")}`;
     const entry = { name, purpose: "Walls", pen: "0.5", lineType: "continuous", screenColour: "#334455", plots: true };
-    const response = await page.request.patch("/api/standard/lists/layers", {
-      data: { edits: [{ key: name, entry }] },
+    const response = await page.request.patch("/api/standard/draft", {
+      data: { of: "list", list: "layers", edits: [{ key: name, entry }] },
       headers: { origin: address },
     });
     if (!response.ok()) throw new Error(await response.text());

@@ -14,7 +14,7 @@ beforeEach(async () => {
 afterAll(() => pool.end());
 
 const layerOf = (standard: OfficeStandard, name: string): Entry =>
-  standard.layers.find((layer) => layer.name === name)! as unknown as Entry;
+  standard.layers.find((layer) => layer.name === name)! as Entry;
 const plain = (entry: Entry): Entry => JSON.parse(JSON.stringify(entry)) as Entry;
 const logged = async (): Promise<number> =>
   (await database.select({ id: changeLog.id }).from(changeLog).where(eq(changeLog.officeId, who.officeId))).length;
@@ -87,7 +87,7 @@ describe("many edits of one draft at the same moment", () => {
   });
   it("leave a draft that is sound, whatever comes between", async () => {
     const { content } = await draftOf(who.officeId);
-    const pen = content.pens[4]! as unknown as Entry;
+    const pen = content.pens[4]! as Entry;
     await Promise.allSettled([
       editList(who, "pens", [{ key: "0.5", entry: { ...pen, id: "bold" } }]),
       editList(who, "layers", [

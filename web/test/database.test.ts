@@ -30,8 +30,8 @@ const layer = (name: string): LayerEntry => ({
   plots: true,
 });
 const layerOf = (standard: OfficeStandard, name: string): Entry =>
-  standard.layers.find((each) => each.name === name) as unknown as Entry;
-const entry = (value: LayerEntry): Entry => value as unknown as Entry;
+  standard.layers.find((each) => each.name === name) as Entry;
+const entry = (value: LayerEntry): Entry => value as Entry;
 
 /** What the database itself says of a statement. */
 const refusal = async (statement: Promise<unknown>): Promise<string> => {
@@ -236,7 +236,7 @@ describe("requests", () => {
   const wish = {
     list: "layers" as const,
     entryKey: "",
-    sample: { ...layer("A-SIGN"), purpose: "Signs" } as unknown as Record<string, unknown>,
+    sample: { ...layer("A-SIGN"), purpose: "Signs" } as Record<string, unknown>,
     reason: "The sign has no layer.",
     finding: null,
   };

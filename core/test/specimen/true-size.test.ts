@@ -224,7 +224,7 @@ describe("lettering", () => {
       ...standard,
       textStyles: standard.textStyles.map((style) => ({ ...style, fonts: [mono.family] })),
     };
-    const each = specimen(office, "dimensionStyles", standard.dimensionStyles[0] as unknown as Entry)!;
+    const each = specimen(office, "dimensionStyles", standard.dimensionStyles[0] as Entry)!;
     const fonts = fontsIn(await asPdf(each, "x", barlow(), shippedFonts().slice(1)));
     expect(fonts).toContain("SplineSansMono");
   });
@@ -310,7 +310,7 @@ describe("codes and labels", () => {
       const strokesWith = async (leaderTerminator: string): Promise<number> => {
         const dimensionStyles = [{ ...standard.dimensionStyles[0]!, leaderTerminator }];
         const office = { ...standard, dimensionStyles } as typeof standard;
-        return strokesOf(await measured(specimen(office, "labelPatterns", pattern as unknown as Entry)!)).length;
+        return strokesOf(await measured(specimen(office, "labelPatterns", pattern as Entry)!)).length;
       };
       // A tick is a stroke, a dot is filled.
       const ticks = (await strokesWith("oblique-tick")) - (await strokesWith("dot"));
@@ -322,7 +322,7 @@ describe("codes and labels", () => {
       specimen(standard, "labelPatterns", {
         ...standard.labelPatterns[0]!,
         pattern: { ...standard.labelPatterns[0]!.pattern, examples: [] },
-      } as unknown as Entry),
+      } as Entry),
     ).toBeUndefined());
 });
 

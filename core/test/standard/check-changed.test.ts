@@ -85,7 +85,7 @@ describe("a check of what changed", () => {
       showing: { "A-WALL": { plan: "half" } },
       name: "",
     }[part];
-    const after = { ...STANDARD, [part]: wrong } as unknown as OfficeStandard;
+    const after = { ...STANDARD, [part]: wrong } as OfficeStandard;
     const checked = checkChanged(STANDARD, after);
     expect(checked.ok).toBe(false);
     expect(checked).toEqual(checkStandard(plain(after)));
@@ -109,7 +109,7 @@ describe("a check of what changed", () => {
   ] as const)("of %s without their %s, or with something else there, says so", (list, part) => {
     for (const value of [undefined, null, "none", 7, [], {}]) {
       const entries = entriesOf(STANDARD, list).map((entry, i) => (i === 0 ? { ...entry, [part]: value } : entry));
-      const after = { ...STANDARD, [list]: entries } as unknown as OfficeStandard;
+      const after = { ...STANDARD, [list]: entries } as OfficeStandard;
       const checked = checkChanged(STANDARD, after);
       expect(checked.ok, String(value)).toBe(false);
       expect(checked.ok || checked.problems[0]!.at).toContain(`${list}[0].${part}`);

@@ -17,7 +17,7 @@ import {
 const STANDARD = preset("tarnwick")!;
 const NAMES = STANDARD.layers.map((layer) => layer.name);
 const KINDS = STANDARD.kinds.map((kind) => kind.id);
-const entry = (row: number, change: object): Entry => ({ ...STANDARD.layers[row]!, ...change }) as unknown as Entry;
+const entry = (row: number, change: object): Entry => ({ ...STANDARD.layers[row]!, ...change }) as Entry;
 
 function after(standard: OfficeStandard, edit: DraftEdit): OfficeStandard {
   const applied = applyEdit(standard, edit);

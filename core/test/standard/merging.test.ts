@@ -19,7 +19,7 @@ const PROPERTIES = ["purpose", "pen", "lineType", "note", "order"] as const;
 const value = fc.oneof(fc.constantFrom("a", "b", "c"), fc.integer({ min: 0, max: 3 }), fc.constant(undefined));
 const entry = fc
   .record(Object.fromEntries(PROPERTIES.map((property) => [property, value])))
-  .map((fields) => ({ name: "A-WALL", ...fields }) as unknown as Entry);
+  .map((fields) => ({ name: "A-WALL", ...fields }) as Entry);
 const said = (each: Entry): Record<string, unknown> =>
   Object.fromEntries(Object.entries(each).filter(([, what]) => what !== undefined));
 

@@ -21,7 +21,7 @@ describe("a line of the log in words", () => {
   ])("calls %s %s", (what, words) => expect(whatInWords(what)).toBe(words));
 
   it("tells a property of an entry as the registers call it, with its unit, and not the entry's name again", () => {
-    const style = STANDARD.textStyles[0] as unknown as Entry;
+    const style = STANDARD.textStyles[0] as Entry;
     const after = { ...style, heightMm: 2, note: "Lost on the site print." };
     expect(changeInWords(line("standard.textStyles", style, after, String(style["id"])))).toBe(
       "capitals 1.8 mm → 2 mm; noted “Lost on the site print.”",

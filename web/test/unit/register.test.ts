@@ -24,13 +24,13 @@ describe("what is typed into a cell", () => {
   ])("“%s” as a figure", (text, value) => expect(figure(text)).toBe(value));
   it("lists are parted by commas or semicolons", () => expect(listOf("a, b;c ,, ")).toEqual(["a", "b", "c"]));
   it("becomes the row with that value, or nothing where it is none", () => {
-    const row = STANDARD.pens[0]! as unknown as Row;
+    const row = STANDARD.pens[0]! as Row;
     expect(column(pens, "widthMm").typed(row, "0,4")).toMatchObject({ widthMm: 0.4 });
     expect(column(pens, "widthMm").typed(row, "thick")).toBeUndefined();
     expect(row).toEqual(STANDARD.pens[0]);
   });
   it("an optional choice can be taken away again", () => {
-    const row = STANDARD.layers[0]! as unknown as Row;
+    const row = STANDARD.layers[0]! as Row;
     expect(column(layers, "pen").options![0]).toEqual({ value: "", label: "–" });
     expect(column(layers, "pen").typed(row, "")!["pen"]).toBeUndefined();
     expect(column(layers, "plots").typed(row, "")!["plots"]).toBe(false);
