@@ -1,3 +1,4 @@
+import type { Made } from "@/server/answers";
 import { sendFile, sendJson, wordsOf } from "../shared/api";
 
 /** Makes an inspection of dropped files, of a plan set or of none, and sends them one after the other. Returns its id and what could not be taken. */
@@ -12,7 +13,7 @@ export async function uploadFiles(
     files.length === 1 && first
       ? first.name
       : `${files.length} files, ${new Date().toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}`;
-  const { id } = await sendJson<{ id: string }>("POST", "/api/inspections", {
+  const { id } = await sendJson<Made>("POST", "/api/inspections", {
     name,
     ...(planSetId === null ? {} : { planSetId }),
   });

@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { TokenMade } from "@/app/api/account/tokens/route";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { Page, Part } from "../shared/Page";
@@ -159,7 +160,7 @@ function Tokens({ tokens, address }: { tokens: Props["tokens"]; address: string 
   const [made, setMade] = useState<string | null>(null);
   const make = async (): Promise<void> => {
     try {
-      setMade((await sendJson<{ token: string }>("POST", "/api/account/tokens", { name, days: 90 })).token);
+      setMade((await sendJson<TokenMade>("POST", "/api/account/tokens", { name, days: 90 })).token);
       setName("");
       router.refresh();
     } catch (error) {

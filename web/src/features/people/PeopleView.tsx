@@ -7,6 +7,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { InvitationMade } from "@/app/api/people/invitations/route";
 import { sendJson, wordsOf } from "../shared/api";
 import { ConfirmButton } from "../shared/ConfirmButton";
 import { useNotice } from "../shared/Notice";
@@ -58,7 +59,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
   };
   const invite = async (): Promise<void> => {
     try {
-      const { secret } = await sendJson<{ secret: string }>("POST", "/api/people/invitations", { email, role });
+      const { secret } = await sendJson<InvitationMade>("POST", "/api/people/invitations", { email, role });
       setLink(`${window.location.origin}/invitation#${secret}`);
       setEmail("");
       router.refresh();

@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { Made } from "@/server/answers";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
@@ -85,7 +86,7 @@ function NewPlanSet() {
   const [units, setUnits] = useState<PlanSetRow["units"]>("metric");
   const make = async (): Promise<void> => {
     try {
-      const { id } = await sendJson<{ id: string }>("POST", "/api/plan-sets", { name, units });
+      const { id } = await sendJson<Made>("POST", "/api/plan-sets", { name, units });
       router.push(`/plan-sets/${id}`);
     } catch (error) {
       notice(wordsOf(error), "error");

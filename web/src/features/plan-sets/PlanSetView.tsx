@@ -7,6 +7,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { parseName, type NameGrammar } from "@hemstitch/core/naming";
+import type { Made } from "@/server/answers";
 import { Empty } from "../shared/Empty";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
@@ -250,7 +251,7 @@ function NewSheet({
   const wrong = taken.includes(number) ? "This number is taken." : parsed && !parsed.ok ? parsed.failure.message : null;
   const make = async (): Promise<void> => {
     try {
-      const { id } = await sendJson<{ id: string }>("POST", `/api/plan-sets/${planSetId}/sheets`, {
+      const { id } = await sendJson<Made>("POST", `/api/plan-sets/${planSetId}/sheets`, {
         number,
         title,
         frame,

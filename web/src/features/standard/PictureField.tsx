@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import type { PictureAnswer } from "@/app/api/standard/stamps/route";
 import { sendFile, wordsOf } from "../shared/api";
 import { UploadButton } from "../shared/UploadButton";
 
@@ -21,7 +22,7 @@ export function PictureField({
   const [told, setTold] = useState<{ words: string; bad: boolean } | null>(null);
   const take = async (file: File): Promise<void> => {
     try {
-      const kept = await sendFile<{ sha256: string; widthPx: number; heightPx: number }>("/api/standard/stamps", file);
+      const kept = await sendFile<PictureAnswer>("/api/standard/stamps", file);
       onChange(kept.sha256);
       setTold({ words: `${kept.widthPx} × ${kept.heightPx} dots. Store to keep it.`, bad: false });
     } catch (error) {

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import type { DraftAnswer } from "@/app/api/standard/draft/route";
 import { getJson } from "../shared/api";
 import { useDraft } from "./draft";
 
@@ -13,7 +14,7 @@ export function useChangeCount(initial: number): number {
   useEffect(() => {
     if (counted.current === version) return;
     const timer = setTimeout(() => {
-      getJson<{ version: number; changes: number }>("/api/standard/draft").then(
+      getJson<DraftAnswer>("/api/standard/draft").then(
         ({ version: at, changes }) => {
           counted.current = at;
           setCount(changes);

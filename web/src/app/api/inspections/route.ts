@@ -1,4 +1,5 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { inspections } from "@/server/database/schema";
@@ -19,5 +20,5 @@ export const POST = guarded("hand-in", async (asker, request) => {
     .insert(inspections)
     .values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null })
     .returning({ id: inspections.id });
-  return answer({ id: made?.id }, 201);
+  return answer(stored(made) satisfies Made, 201);
 });

@@ -1,4 +1,5 @@
 import { answer, guarded } from "@/server/access/guarded";
+import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
@@ -9,8 +10,8 @@ export const POST = guarded("edit-plan-set", async (asker, request) => {
   const form = await formOf(NewPlanSet, request);
   if (form instanceof Response) return form;
   const name = storableText(form.name.trim());
-  const id = await database().transaction(async (transaction) => {
-    const [made] = await transaction
+  const made = await database().transaction(async (transaction) => {
+    const [row] = await transaction
       .insert(planSets)
       .values({
         officeId: asker.officeId,
@@ -20,7 +21,7 @@ export const POST = guarded("edit-plan-set", async (asker, request) => {
       })
       .returning({ id: planSets.id });
     await record(asker, [{ what: "plan-set.added", entry: name, after: { units: form.units } }], transaction);
-    return made?.id;
+    return row;
   });
-  return answer({ id }, 201);
+  return answer(stored(made) satisfies Made, 201);
 });

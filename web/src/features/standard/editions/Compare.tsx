@@ -6,6 +6,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useRef, useState } from "react";
 import type { Difference } from "@hemstitch/core/standard/plain";
+import type { ComparedAnswer } from "@/app/api/standard/compare/route";
 import { sendFile, wordsOf } from "../../shared/api";
 import { ChangeWords } from "./ChangeList";
 import type { EditionRow } from "./EditionList";
@@ -23,7 +24,7 @@ export function Compare({ editions }: { editions: readonly EditionRow[] }) {
   useEffect(() => {
     let newer = false;
     const query = new URLSearchParams({ from, to: file ? "file" : to }).toString();
-    sendFile<{ differences: Difference[] }>(`/api/standard/compare?${query}`, file ?? new Blob([])).then(
+    sendFile<ComparedAnswer>(`/api/standard/compare?${query}`, file ?? new Blob([])).then(
       ({ differences }) => newer || setAnswer({ found: differences }),
       (error: unknown) => newer || setAnswer({ problem: wordsOf(error) }),
     );

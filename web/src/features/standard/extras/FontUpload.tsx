@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import type { FontAnswer } from "@/app/api/standard/fonts/route";
 import { sendFile, wordsOf } from "../../shared/api";
 import { UploadButton } from "../../shared/UploadButton";
 import { useDraft } from "../draft";
@@ -13,7 +14,7 @@ export default function FontUpload({ set }: { set: (path: string, value: unknown
   const [told, setTold] = useState<{ words: string; bad: boolean } | null>(null);
   const take = async (file: File): Promise<void> => {
     try {
-      const font = await sendFile<{ family: string; sha256: string; capHeight: number }>("/api/standard/fonts", file);
+      const font = await sendFile<FontAnswer>("/api/standard/fonts", file);
       rememberFont(font.family, font.sha256, file);
       set("family", font.family);
       set("sha256", font.sha256);

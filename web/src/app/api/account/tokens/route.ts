@@ -9,6 +9,11 @@ import { tokensOf } from "@/server/queries/people";
 
 const MOST_TOKENS = 20;
 
+/** A new token; it is told once. */
+export interface TokenMade {
+  readonly token: string;
+}
+
 export const GET = guarded("account", async (asker) => answer({ tokens: await tokensOf(asker) }));
 
 /** Makes a personal token; the answer is the only place where it stands. */
@@ -29,5 +34,5 @@ export const POST = guarded("account", async (asker, request) => {
       .values({ officeId: asker.officeId, userId: asker.userId, name, tokenHash: hashOf(token), expiresAt });
     await record(asker, [{ what: "people.token", entry: name, after: { expiresAt } }], transaction);
   });
-  return answer({ token }, 201);
+  return answer({ token } satisfies TokenMade, 201);
 });

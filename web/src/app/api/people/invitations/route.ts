@@ -4,6 +4,11 @@ import { formOf, NewInvitation } from "@/server/forms";
 import { invite, plainEmail } from "@/server/people/accounts";
 import { record } from "@/server/queries/log";
 
+/** What the link of a new invitation ends with; it is told once. */
+export interface InvitationMade {
+  readonly secret: string;
+}
+
 /** Invites somebody; the answer holds the link's secret, which stands nowhere else. */
 export const POST = guarded("people", async (asker, request) => {
   const form = await formOf(NewInvitation, request);
@@ -22,5 +27,5 @@ export const POST = guarded("people", async (asker, request) => {
     );
     return made;
   });
-  return answer({ secret }, 201);
+  return answer({ secret } satisfies InvitationMade, 201);
 });

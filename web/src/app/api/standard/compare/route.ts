@@ -1,5 +1,5 @@
 import { editionDifferences } from "@hemstitch/core/rules";
-import { type OfficeStandard } from "@hemstitch/core/standard";
+import type { Difference, OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "@/server/access/access";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { receiveFile } from "@/server/files/receive";
@@ -11,6 +11,11 @@ async function one(asker: Asker, which: string): Promise<OfficeStandard | undefi
   return /^[1-9]\d{0,5}$/.test(which) ? (await editionOf(asker.officeId, Number(which)))?.content : undefined;
 }
 
+/** In what two standards differ. */
+export interface ComparedAnswer {
+  readonly differences: readonly Difference[];
+}
+
 /** What differs between two editions, the draft, or a file that is sent along (`to=file`). Nothing is stored. */
 export const POST = guarded("see-office", async (asker, request) => {
   const { searchParams } = new URL(request.url);
@@ -18,10 +23,12 @@ export const POST = guarded("see-office", async (asker, request) => {
   if (!from) return missing();
   if (searchParams.get("to") !== "file") {
     const to = await one(asker, searchParams.get("to") ?? "");
-    return to ? answer({ differences: editionDifferences(from, to) }) : missing();
+    return to ? answer({ differences: editionDifferences(from, to) } satisfies ComparedAnswer) : missing();
   }
   const received = await receiveFile(request);
   if (!received.ok) return complain(413, received.problem);
   const read = await readWholeStandard(received.value.bytes);
-  return read instanceof Response ? read : answer({ differences: editionDifferences(from, read.standard) });
+  return read instanceof Response
+    ? read
+    : answer({ differences: editionDifferences(from, read.standard) } satisfies ComparedAnswer);
 });

@@ -8,6 +8,13 @@ import { keepFile } from "@/server/files/keep";
 import { receiveFile } from "@/server/files/receive";
 import { draftOf } from "@/server/queries/standard";
 
+/** A font that was kept; the height of its capitals as a share of the size. */
+export interface FontAnswer {
+  readonly family: string;
+  readonly sha256: string;
+  readonly capHeight: number;
+}
+
 /** The file of a font that the draft names, so that its specimens are set in it. */
 export const GET = guarded("see-office", async (asker, request) => {
   const wanted = new URL(request.url).searchParams.get("sha256") ?? "";
@@ -29,5 +36,6 @@ export const POST = guarded("edit-standard", async (_asker, request) => {
   const font = readFontFile(received.value.bytes);
   if (!font.ok) return complain(422, font.problem);
   await keepFile(database(), received.value.sha256, received.value.bytes);
-  return answer({ family: font.value.family, sha256: received.value.sha256, capHeight: font.value.capHeight }, 201);
+  const { family, capHeight } = font.value;
+  return answer({ family, sha256: received.value.sha256, capHeight } satisfies FontAnswer, 201);
 });

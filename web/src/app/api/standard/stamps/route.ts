@@ -4,6 +4,13 @@ import { database } from "@/server/database/client";
 import { keepFile } from "@/server/files/keep";
 import { receiveFile } from "@/server/files/receive";
 
+/** A picture that was kept. */
+export interface PictureAnswer {
+  readonly sha256: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
 /** Takes the picture of a stamp; a frame's fixed item then names it. */
 export const POST = guarded("edit-standard", async (_asker, request) => {
   const received = await receiveFile(request);
@@ -12,5 +19,8 @@ export const POST = guarded("edit-standard", async (_asker, request) => {
   const picture = readPictureFile(bytes);
   if (!picture.ok) return complain(422, picture.problem);
   await keepFile(database(), sha256, bytes);
-  return answer({ sha256, widthPx: picture.value.widthPx, heightPx: picture.value.heightPx }, 201);
+  return answer(
+    { sha256, widthPx: picture.value.widthPx, heightPx: picture.value.heightPx } satisfies PictureAnswer,
+    201,
+  );
 });

@@ -1,5 +1,6 @@
 import { max, eq } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { sheets } from "@/server/database/schema";
@@ -18,12 +19,12 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
     return complain(422, { message: `The standard has no frame “${form.frame}”.` });
   const number = storableText(form.number.trim());
   const title = storableText(form.title);
-  const id = await database().transaction(async (transaction) => {
+  const made = await database().transaction(async (transaction) => {
     const [last] = await transaction
       .select({ position: max(sheets.position) })
       .from(sheets)
       .where(eq(sheets.planSetId, planSetId));
-    const [made] = await transaction
+    const [row] = await transaction
       .insert(sheets)
       .values({ planSetId, number, title, frame: form.frame, position: (last?.position ?? -1) + 1 })
       .returning({ id: sheets.id });
@@ -32,7 +33,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
       [{ what: "plan-set.sheet-added", entry: `${number}, ${planSet.name}`, after: { title, frame: form.frame } }],
       transaction,
     );
-    return made?.id;
+    return row;
   });
-  return answer({ id }, 201);
+  return answer(stored(made) satisfies Made, 201);
 });
