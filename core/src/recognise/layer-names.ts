@@ -25,7 +25,10 @@ export const NAMED_LAYERS: FileRecogniser<NamedLayer> = {
       const entry = standard.layer(name);
       if (entry) return read<NamedLayer>({ layer, name, state: "registered", entry });
       if (standard.isDefaultLayer(name)) return read<NamedLayer>({ layer, name, state: "default" });
-      const parsed = parseName(name, standard.standard.naming.layers);
+      const scheme = standard.standard.naming.layers;
+      // An office that has not settled its names has a register alone: a name is in it or not.
+      if (scheme.fields.length === 0) return read<NamedLayer>({ layer, name, state: "unregistered" });
+      const parsed = parseName(name, scheme);
       return read<NamedLayer>(
         parsed.ok
           ? { layer, name, state: "unregistered" }

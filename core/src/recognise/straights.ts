@@ -12,6 +12,8 @@ const [COS, SIN] = [Math.cos, Math.sin].map((of) =>
 /** Cells along a direction, the middle one at the origin: enough for four metres each way. */
 const CELL_MM = 32;
 const CELLS = 256;
+/** Members of a cell up to which they are put in order one by one. */
+const MOST_BY_HAND = 24;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
@@ -55,7 +57,8 @@ export class Straights {
    */
   pairs(reachMm: Float32Array, leastTogetherMm: number, visit: (first: number, beside: Beside) => void): void {
     const laid = new Laid(this.ends, this.count);
-    const widest = reachMm.reduce((most, reach) => Math.max(most, reach), 0);
+    let widest = 0;
+    for (let i = 0; i < this.count; i++) widest = Math.max(widest, reachMm[i] ?? 0);
     laid.near(
       (i) => (reachMm[i] ?? 0) + widest,
       (a, b) => {
@@ -123,16 +126,33 @@ class Laid {
     for (let cell = 0; cell < DIRECTIONS * CELLS; cell++) {
       const [start, end] = [this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0];
       if (end - start < 2) continue;
-      const inCell = this.members.subarray(start, end).sort((a, b) => (from[a] ?? 0) - (from[b] ?? 0));
-      for (let k = 0; k < inCell.length; k++) {
-        const a = inCell[k] ?? 0;
+      this.sortAcross(start, end);
+      for (let k = start; k < end; k++) {
+        const a = this.members[k] ?? 0;
         const limit = (to[a] ?? 0) + reach(a) + ROUNDING_MM;
-        for (let l = k + 1; l < inCell.length; l++) {
-          const b = inCell[l] ?? 0;
+        for (let l = k + 1; l < end; l++) {
+          const b = this.members[l] ?? 0;
           if ((from[b] ?? 0) > limit) break;
           if (this.meetsIn(cell, a, b)) visit(a, b);
         }
       }
+    }
+  }
+
+  /** Most cells hold a handful, for which the sort of the language is slow. */
+  private sortAcross(start: number, end: number): void {
+    const { members } = this;
+    const [from] = this.across;
+    if (end - start > MOST_BY_HAND) {
+      members.subarray(start, end).sort((a, b) => (from[a] ?? 0) - (from[b] ?? 0));
+      return;
+    }
+    for (let k = start + 1; k < end; k++) {
+      const member = members[k] ?? 0;
+      const place = from[member] ?? 0;
+      let l = k - 1;
+      for (; l >= start && (from[members[l] ?? 0] ?? 0) > place; l--) members[l + 1] = members[l] ?? 0;
+      members[l + 1] = member;
     }
   }
 
@@ -181,15 +201,15 @@ function straightsOf({ paths }: Page): Straights {
   const rows = new Growing((length) => new Uint32Array(length));
   const ends = new Growing((length) => new Float32Array(length));
   const { points, verbs, firstVerb, firstPoint, paint } = paths;
+  const add = (row: number, x1: number, y1: number, x2: number, y2: number): void => {
+    if ((x2 - x1) ** 2 + (y2 - y1) ** 2 < LEAST_LENGTH_MM ** 2) return;
+    rows.push(row);
+    ends.push2(x1, y1);
+    ends.push2(x2, y2);
+  };
   for (let row = 0; row < paths.count; row++) {
     const how = paint[row] ?? 0;
     if ((how & PAINT.stroke) === 0 || (how & PAINT.hidden) !== 0) continue;
-    const add = (x1: number, y1: number, x2: number, y2: number): void => {
-      if (Math.hypot(x2 - x1, y2 - y1) < LEAST_LENGTH_MM) return;
-      rows.push(row);
-      ends.push2(x1, y1);
-      ends.push2(x2, y2);
-    };
     let at = (firstPoint[row] ?? 0) * 2;
     const [startX, startY] = [points[at] ?? 0, points[at + 1] ?? 0];
     let [x, y] = [startX, startY];
@@ -197,11 +217,11 @@ function straightsOf({ paths }: Page): Straights {
       const curve = verbs[verb] === VERB.curve;
       if (curve) at += 4;
       const [nextX, nextY] = [points[at] ?? 0, points[at + 1] ?? 0];
-      if (verbs[verb] === VERB.line) add(x, y, nextX, nextY);
+      if (verbs[verb] === VERB.line) add(row, x, y, nextX, nextY);
       [x, y] = [nextX, nextY];
       at += 2;
     }
-    if (how & PAINT.closed) add(x, y, startX, startY);
+    if (how & PAINT.closed) add(row, x, y, startX, startY);
   }
   return new Straights(rows.done(), ends.done());
 }

@@ -47,7 +47,7 @@ export const tooClose = rule({
     const least = valueOf(LEAST_CLEAR);
     const reduction = smallestReduction(file);
     for (const facts of pages) {
-      for (const [layer, pairs] of byLayer(facts, closePairs(facts, least, reduction))) {
+      for (const [layer, pairs] of pairsOfLayers(facts, closePairs(facts, least, reduction))) {
         const narrowest = pairs.reduce((least, { clearMm }) => Math.min(least, clearMm), Infinity);
         const rows = Uint32Array.from(new Set(pairs.flatMap(({ rows: both }) => both))).sort();
         const printed = reduction < 1 ? ` printed at ${Number((reduction * 100).toFixed(1))} %` : "";
@@ -87,7 +87,8 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
   const { widthMm, dash } = facts.page.paths;
   const isDashed = (straight: number): boolean => (dash[straights.rows[straight] ?? 0] ?? 0) !== 0;
   const widthOf = (straight: number): number => widthMm[straights.rows[straight] ?? 0] ?? 0;
-  const reach = Float32Array.from(straights.rows, (row) => least / reduction / 2 + (widthMm[row] ?? 0) / 2);
+  const reach = new Float32Array(straights.count);
+  for (let i = 0; i < straights.count; i++) reach[i] = (least / reduction + widthOf(i)) / 2;
   const rowsOfLines = new Rows(straights.count);
   const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
   straights.pairs(reach, LEAST_TOGETHER_MM, (first, second) => {
@@ -118,7 +119,7 @@ const pairOf = ({ rows }: Straights, first: number, second: Beside, clearMm: num
 });
 
 /** A pair is told on the layer of its first line. */
-function byLayer({ page }: PageFacts, pairs: readonly ClosePair[]): ReadonlyMap<number, ClosePair[]> {
+function pairsOfLayers({ page }: PageFacts, pairs: readonly ClosePair[]): ReadonlyMap<number, ClosePair[]> {
   const layers = new Map<number, ClosePair[]>();
   for (const pair of pairs) {
     const layer = page.paths.layer[pair.rows[0]] ?? -1;
@@ -135,7 +136,8 @@ class Rows {
   private readonly size: Int32Array;
 
   constructor(count: number) {
-    this.parent = Int32Array.from({ length: count }, (_, i) => i);
+    this.parent = new Int32Array(count);
+    for (let i = 0; i < count; i++) this.parent[i] = i;
     this.size = new Int32Array(count).fill(1);
   }
 

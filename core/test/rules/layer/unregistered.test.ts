@@ -11,6 +11,13 @@ describeRule("layer/unregistered", [
   },
   { name: "malformed is another rule's", content: wall(line(0.5)), layers: ["sign"] },
   {
+    name: "by the register alone, where the office has no scheme of names",
+    content: wall(line(0.5)),
+    layers: ["A-WALL", "sign"],
+    standard: (s) => void (s.naming.layers.fields = []),
+    findings: [["sign", 1, "sign"]],
+  },
+  {
     name: "a standard without a register",
     content: wall(line(0.5)),
     layers: ["A-SIGN"],
