@@ -6,7 +6,6 @@ export { changesOf } from "./changes";
 export type { Change, ChangeKind, HeightChange, LayerRename, LineTypeChange, MarkChange, WidthChange } from "./changes";
 export { boxAround, markBox } from "./marks";
 export type { Marks, PointMm, Shape } from "./marks";
-export { Growing } from "./growing";
 export { Nearby } from "./nearby";
 export { familyName } from "./font-family";
 export { DRAWING_VERSION, packDrawing, unpackDrawing, versionOfPacked } from "./pack";

@@ -1,4 +1,4 @@
-import { Growing, PAINT, VERB, type Page, type PointMm } from "../drawing";
+import { PAINT, VERB, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A straight shorter than this tells nothing of a direction. Millimetres. */
@@ -198,30 +198,46 @@ export const STRAIGHTS: PageRecogniser<Straights> = {
 };
 
 function straightsOf({ paths }: Page): Straights {
-  const rows = new Growing((length) => new Uint32Array(length));
-  const ends = new Growing((length) => new Float32Array(length));
   const { points, verbs, firstVerb, firstPoint, paint } = paths;
+  const most = mostStraights(paths);
+  const rows = new Uint32Array(most);
+  const ends = new Float32Array(most * 4);
+  let count = 0;
   const add = (row: number, x1: number, y1: number, x2: number, y2: number): void => {
     if ((x2 - x1) ** 2 + (y2 - y1) ** 2 < LEAST_LENGTH_MM ** 2) return;
-    rows.push(row);
-    ends.push2(x1, y1);
-    ends.push2(x2, y2);
+    rows[count] = row;
+    ends[count * 4] = x1;
+    ends[count * 4 + 1] = y1;
+    ends[count * 4 + 2] = x2;
+    ends[count * 4 + 3] = y2;
+    count++;
   };
   for (let row = 0; row < paths.count; row++) {
     const how = paint[row] ?? 0;
     if ((how & PAINT.stroke) === 0 || (how & PAINT.hidden) !== 0) continue;
     let at = (firstPoint[row] ?? 0) * 2;
-    const [startX, startY] = [points[at] ?? 0, points[at + 1] ?? 0];
-    let [x, y] = [startX, startY];
+    const startX = points[at] ?? 0;
+    const startY = points[at + 1] ?? 0;
+    let x = startX;
+    let y = startY;
     for (let verb = firstVerb[row] ?? 0; verb < (firstVerb[row + 1] ?? 0); verb++) {
-      const curve = verbs[verb] === VERB.curve;
-      if (curve) at += 4;
-      const [nextX, nextY] = [points[at] ?? 0, points[at + 1] ?? 0];
+      if (verbs[verb] === VERB.curve) at += 4;
+      const nextX = points[at] ?? 0;
+      const nextY = points[at + 1] ?? 0;
       if (verbs[verb] === VERB.line) add(row, x, y, nextX, nextY);
-      [x, y] = [nextX, nextY];
+      x = nextX;
+      y = nextY;
       at += 2;
     }
     if (how & PAINT.closed) add(row, x, y, startX, startY);
   }
-  return new Straights(rows.done(), ends.done());
+  return new Straights(rows.slice(0, count), ends.slice(0, count * 4));
+}
+
+/** As many straights as there can be: lines drawn, and lines that close an outline. */
+function mostStraights({ count, verbs, paint }: Page["paths"]): number {
+  let most = 0;
+  for (const verb of verbs) if (verb === VERB.line) most++;
+  for (let row = 0; row < count; row++) if ((paint[row] ?? 0) & PAINT.closed) most++;
+  return most;
 }
