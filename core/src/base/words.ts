@@ -11,3 +11,6 @@ export const listed = (words: readonly string[], last = "and"): string =>
 
 /** With a capital at its beginning, as a sentence or a cell of its own has. */
 export const capitalised = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** With a small letter at its beginning, as it stands within a sentence. */
+export const uncapitalised = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);

@@ -38,7 +38,7 @@ export const editionDifferences = (before: OfficeStandard, after: OfficeStandard
 
 export { unreadable };
 export { FAMILIES, familyOf } from "./rule";
-export type { Family, JudgeContext, Report, Rule, RulePage } from "./rule";
+export type { Family, JudgeContext, Report, Rule } from "./rule";
 export { needInWords, unmet } from "./needs";
 export type { Need } from "./needs";
 export { settingProblems, settingsSchema } from "./settings";

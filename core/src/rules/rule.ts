@@ -1,7 +1,7 @@
 import type { Change, ChangeKind, Marks, Shape } from "../drawing";
 import type { FileFacts, PageFacts, Recogniser } from "../recognise/recogniser";
 import type { Parameter } from "../recognise/parameter";
-import type { Severity } from "../standard";
+import type { RulePage, Severity } from "../standard";
 import type { Need } from "./needs";
 
 /** What a rule reports. Reports of one rule, page, layer, measured and expected value become one finding. */
@@ -71,16 +71,6 @@ export interface Rule {
   readonly mends?: ChangeKind;
   readonly page: RulePage;
   judge(context: JudgeContext): void;
-}
-
-/** What the rule's page says: each a sentence or a few. */
-export interface RulePage {
-  readonly measures: string;
-  readonly why: string;
-  readonly right: string;
-  readonly wrong: string;
-  readonly cannotSee: string;
-  readonly mend: string;
 }
 
 /** A rule as a value; judges nothing itself. */

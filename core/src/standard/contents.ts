@@ -1,3 +1,4 @@
+import { uncapitalised } from "../base/words";
 import { entriesOf, keyOf, LIST_NAMES, LISTS, type ListName } from "./chapters";
 import type { OfficeStandard } from "./model";
 
@@ -18,7 +19,7 @@ export const contentsOf = (standard: OfficeStandard): Held[] =>
     const entries = entriesOf(standard, list);
     if (entries.length === 0) return [];
     const { one, many } = LISTS[list];
-    const words = entries.length === 1 ? one : many.charAt(0).toLowerCase() + many.slice(1);
+    const words = entries.length === 1 ? one : uncapitalised(many);
     return [{ list, words, count: entries.length, first: entries.slice(0, FIRST).map((entry) => keyOf(list, entry)) }];
   });
 

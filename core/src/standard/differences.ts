@@ -1,3 +1,4 @@
+import { uncapitalised } from "../base/words";
 import { entriesOf, keyOf, LIST_NAMES, LISTS, type Entry, type ListName } from "./chapters";
 import { canonical } from "./canonical";
 import type { OfficeStandard, RuleSetting, SchemeEntry } from "./model";
@@ -41,8 +42,6 @@ export function differences(
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-const lower = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);
-
 function changed(part: string, entry: string, property: string, from: string, to: string): Difference {
   return { part, entry, kind: "changed", property, from, to, words: `${entry}: ${changeOf(property, from, to)}` };
 }
@@ -57,7 +56,7 @@ const NOTE = "Reasons and notes";
  */
 export function changeOf(title: string, from: string, to: string): string {
   if (title === NOTE) return changeOfNote(from, to);
-  const name = lower(title);
+  const name = uncapitalised(title);
   if (from === NOTHING) return to === "yes" ? `${name}: yes` : `${name} added, ${to}`;
   if (to === NOTHING) return from === "yes" ? `${name}: no longer` : `${name} removed, ${from}`;
   return `${name} ${from} → ${to}`;
@@ -185,7 +184,7 @@ function inRules(a: OfficeStandard, b: OfficeStandard, rules: readonly Described
       severity === undefined ? usual : severity === "off" ? "not judged" : severity;
     const told = (property: string, from: string, to: string): Difference => ({
       ...changed("rules", id, property, from, to),
-      words: `${name}: ${lower(property)} ${from} → ${to}`,
+      words: `${name}: ${uncapitalised(property)} ${from} → ${to}`,
     });
     const figures = new Set([...Object.keys(is.parameters ?? {}), ...Object.keys(was.parameters ?? {})]);
     return [

@@ -22,7 +22,7 @@ export type { Conflict, SeenEdit } from "./edit/list";
 export type { WhichScheme } from "./edit/scheme";
 export { sameValue } from "./edit/same-value";
 export { figureInWords, severityIn } from "./rule-settings";
-export type { DescribedParameter, DescribedRule } from "./rule-settings";
+export type { DescribedParameter, DescribedRule, RulePage } from "./rule-settings";
 export { layerOfRole } from "./role";
 export { remarks } from "./remarks";
 export type { Remark } from "./remarks";

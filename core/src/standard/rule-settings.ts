@@ -23,14 +23,17 @@ export interface DescribedRule {
   readonly mends?: string;
   readonly needs: readonly string[];
   readonly reads: readonly string[];
-  readonly page: {
-    readonly measures: string;
-    readonly why: string;
-    readonly right: string;
-    readonly wrong: string;
-    readonly cannotSee: string;
-    readonly mend: string;
-  };
+  readonly page: RulePage;
+}
+
+/** What the rule's page says: each a sentence or a few. */
+export interface RulePage {
+  readonly measures: string;
+  readonly why: string;
+  readonly right: string;
+  readonly wrong: string;
+  readonly cannotSee: string;
+  readonly mend: string;
 }
 
 /** How a rule counts in a standard. */

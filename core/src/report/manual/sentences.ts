@@ -1,4 +1,4 @@
-import { counted, listed } from "../../base/words";
+import { counted, listed, mm, uncapitalised } from "../../base/words";
 import {
   inWords,
   keyOf,
@@ -35,7 +35,6 @@ export function nameOf(list: ListName, entry: Entry): string {
 
 const sentence = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 const spaced = (choice: string): string => choice.replaceAll("-", " ");
-const mm = (value: number): string => `${value} mm`;
 
 /** For lists that nothing more is written about: what is said of each property, one after the other. */
 function plainly(list: ListName, entry: Entry): string {
@@ -70,7 +69,7 @@ const SAID: Partial<Record<ListName, (entry: Entry) => string>> = {
     const set = fonts.length === 0 ? "in any font" : `in ${listed(fonts, "or")}`;
     return [
       `Capitals are ${mm(heightMm)} high, ${set}.`,
-      use === "" ? "" : sentence(`For ${use.charAt(0).toLowerCase()}${use.slice(1)}`),
+      use === "" ? "" : sentence(`For ${uncapitalised(use)}`),
       letterCase === "capitals" ? "It is written in capitals." : "",
       spacingPercent ? `Letters are set ${spacingPercent} % of the height farther apart.` : "",
       strokeMm ? `Strokes are ${mm(strokeMm)} wide.` : "",
@@ -105,7 +104,7 @@ function hatch({ material, basis, start, families, layer, pen }: HatchEntry): st
   });
   const on = [layer === undefined ? "" : `on ${layer}`, pen === undefined ? "" : `in the ${pen} pen`].filter(Boolean);
   return [
-    material === "" ? "" : `It stands for ${material.charAt(0).toLowerCase()}${material.slice(1)}.`,
+    material === "" ? "" : `It stands for ${uncapitalised(material)}.`,
     lines.length === 0 ? "It is a solid fill." : `It has ${listed(lines)}.`,
     basis === "paper"
       ? "These lengths are on paper, the same at every scale."
