@@ -64,10 +64,13 @@ SELECT f."job_id", i."office_id", 'inspect-file', jsonb_build_object('fileId', f
   CASE WHEN f."state" = 'working' THEN 'waiting' ELSE f."state" END,
   CASE WHEN f."state" = 'done' THEN 1 ELSE 0 END, f."problem", f."remedy", f."made_at", f."finished_at"
 FROM "inspected_files" f JOIN "inspections" i ON i."id" = f."inspection_id";--> statement-breakpoint
-INSERT INTO "jobs" ("id", "office_id", "kind", "args", "state", "progress", "problem", "made_at", "finished_at")
+-- A mend under way did not keep which findings it was to mend: taken up again it would mend them all.
+INSERT INTO "jobs" ("id", "office_id", "kind", "args", "state", "progress", "problem", "remedy", "made_at", "finished_at")
 SELECT f."mend_job_id", i."office_id", 'mend-file', jsonb_build_object('fileId', f."id"),
-  CASE WHEN f."mend_state" = 'working' THEN 'waiting' ELSE f."mend_state" END,
-  CASE WHEN f."mend_state" = 'done' THEN 1 ELSE 0 END, f."mend_problem", f."made_at", f."finished_at"
+  CASE WHEN f."mend_state" IN ('waiting', 'working') THEN 'failed' ELSE f."mend_state" END,
+  CASE WHEN f."mend_state" = 'done' THEN 1 ELSE 0 END,
+  CASE WHEN f."mend_state" IN ('waiting', 'working') THEN 'Hemstitch was brought to a newer version while this was under way.' ELSE f."mend_problem" END,
+  CASE WHEN f."mend_state" IN ('waiting', 'working') THEN 'Mend the file again.' END, f."made_at", f."finished_at"
 FROM "inspected_files" f JOIN "inspections" i ON i."id" = f."inspection_id" WHERE f."mend_job_id" IS NOT NULL;--> statement-breakpoint
 INSERT INTO "jobs" ("id", "office_id", "kind", "args", "state", "progress", "problem", "made_at")
 SELECT "job_id", "office_id", 'effect-of-draft', jsonb_build_object('effectId', "id"),

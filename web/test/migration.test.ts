@@ -102,7 +102,14 @@ describe("a database of the schema before jobs and findings were rows", () => {
       { name: "done.pdf", kind: "mend-file", state: "done", problem: null, remedy: null, own: true },
       { name: "failed.pdf", kind: "inspect-file", state: "failed", problem: "cut off", remedy: "again", own: true },
       { name: "mending.pdf", kind: "inspect-file", state: "done", problem: null, remedy: null, own: true },
-      { name: "mending.pdf", kind: "mend-file", state: "waiting", problem: null, remedy: null, own: true },
+      {
+        name: "mending.pdf",
+        kind: "mend-file",
+        state: "failed",
+        problem: expect.stringContaining("newer version"),
+        remedy: "Mend the file again.",
+        own: true,
+      },
       { name: "working.pdf", kind: "inspect-file", state: "waiting", problem: null, remedy: null, own: true },
     ]);
   });

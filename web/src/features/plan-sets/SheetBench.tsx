@@ -50,7 +50,7 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
   const view = useRef<SheetViewHandle>(null);
   const [draft, setDraft] = useState(sheet);
   const changed = JSON.stringify(draft) !== JSON.stringify(sheet);
-  const { drawing, facts, problem, working } = usePreview(sheet.id, draft);
+  const { drawing, report, problem, working } = usePreview(sheet.id, draft);
   const set = (change: Partial<BenchSheet>): void => setDraft((was) => ({ ...was, ...change }));
   const place = (change: Partial<PlacementRow>): void =>
     setDraft((was) => (was.placement ? { ...was, placement: { ...was.placement, ...change } } : was));
@@ -193,14 +193,14 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
                     </MenuItem>
                   ))}
                 </TextField>
-                <Position placement={draft.placement} facts={facts} onPlace={place} />
+                <Position placement={draft.placement} report={report} onPlace={place} />
               </>
             )}
           </>
         ) : (
           <Words sheet={draft} frames={frames} />
         )}
-        <Report facts={facts} empty={empty} problem={drawing ? problem : null} />
+        <Report report={report} empty={empty} problem={drawing ? problem : null} />
       </Box>
     </Box>
   );
@@ -231,16 +231,16 @@ function Words({ sheet, frames }: { sheet: BenchSheet; frames: readonly FrameSha
 
 function Position({
   placement,
-  facts,
+  report,
   onPlace,
 }: {
   placement: PlacementRow;
-  facts: SheetPreview | null;
+  report: SheetPreview | null;
   onPlace: (change: Partial<PlacementRow>) => void;
 }) {
   const [x, y] = [
-    placement.xMm ?? Math.round((facts?.placed?.x ?? 0) + (facts?.placed?.width ?? 0) / 2),
-    placement.yMm ?? Math.round((facts?.placed?.y ?? 0) + (facts?.placed?.height ?? 0) / 2),
+    placement.xMm ?? Math.round((report?.placed?.x ?? 0) + (report?.placed?.width ?? 0) / 2),
+    placement.yMm ?? Math.round((report?.placed?.y ?? 0) + (report?.placed?.height ?? 0) / 2),
   ];
   const number = (text: string): number => (Number.isFinite(Number(text)) ? Number(text) : 0);
   return (
@@ -262,11 +262,11 @@ function Position({
 }
 
 function Report({
-  facts,
+  report,
   empty,
   problem,
 }: {
-  facts: SheetPreview | null;
+  report: SheetPreview | null;
   empty: readonly string[];
   problem: string | null;
 }) {
@@ -277,15 +277,15 @@ function Report({
           {problem}
         </Typography>
       )}
-      {facts?.placed && !facts.placed.fits && (
+      {report?.placed && !report.placed.fits && (
         <Typography variant="body2" color="error">
           The drawing does not fit: it reaches over the borders or the title block. Choose a smaller scale or a larger
           frame, or move it.
         </Typography>
       )}
-      {facts?.placed?.fits && (
+      {report?.placed?.fits && (
         <Typography variant="body2" color="text.secondary">
-          The drawing is {Math.round(facts.placed.width)} × {Math.round(facts.placed.height)} mm on paper and fits.
+          The drawing is {Math.round(report.placed.width)} × {Math.round(report.placed.height)} mm on paper and fits.
         </Typography>
       )}
       {empty.length > 0 && (
@@ -293,14 +293,14 @@ function Report({
           Empty in the title block: {empty.join(", ")}
         </Typography>
       )}
-      {facts?.findings.map((finding) => (
+      {report?.findings.map((finding) => (
         <Typography key={finding.key} variant="body2" sx={{ overflowWrap: "anywhere" }}>
           <RuleName id={finding.rule} title={finding.title} />
           <br />
           {finding.message}
         </Typography>
       ))}
-      {facts && facts.findings.length === 0 && (
+      {report && report.findings.length === 0 && (
         <Typography variant="body2" color="success.main">
           An inspection of this sheet finds nothing.
         </Typography>
@@ -311,9 +311,9 @@ function Report({
 
 /** The composed sheet for a draft, asked for anew a moment after each change. */
 function usePreview(sheetId: string, draft: BenchSheet) {
-  const [state, setState] = useState<{ drawing: Drawing | null; facts: SheetPreview | null; problem: string | null }>({
+  const [state, setState] = useState<{ drawing: Drawing | null; report: SheetPreview | null; problem: string | null }>({
     drawing: null,
-    facts: null,
+    report: null,
     problem: null,
   });
   const [working, setWorking] = useState(true);
@@ -335,9 +335,9 @@ function usePreview(sheetId: string, draft: BenchSheet) {
     setWorking(true);
     try {
       const { drawing, said } = await fetchFramed<SheetPreview>(`/api/sheets/${sheetId}/preview`, body);
-      if (mine === turn.current) setState({ drawing, facts: said, problem: null });
+      if (mine === turn.current) setState({ drawing, report: said, problem: null });
     } catch (error) {
-      if (mine === turn.current) setState((was) => ({ ...was, facts: null, problem: wordsOf(error) }));
+      if (mine === turn.current) setState((was) => ({ ...was, report: null, problem: wordsOf(error) }));
     }
     if (mine === turn.current) setWorking(false);
   }, [sheetId, body]);

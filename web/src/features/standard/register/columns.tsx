@@ -43,6 +43,9 @@ const WIDTHS: Partial<Record<ListName, Readonly<Record<string, number>>>> = {
   layers: { name: 150, pen: 68, lineType: 112, plots: 60, colour: 66 },
 };
 
+/** Room that a letter of a title takes, in pixels. */
+const LETTER_PX = 8;
+
 /** Properties of one line that need room. */
 const LONG = new Set(["title", "meaning", "use", "material", "licence"]);
 
@@ -75,6 +78,12 @@ function textOf(property: Property, row: Row): string {
   return value === undefined || value === null ? "" : String(value);
 }
 
+/** A column of figures is as wide as its title needs. */
+function usualWidth(property: Property): number {
+  const narrow = NARROW[property.shape] ?? 130;
+  return property.shape === "number" ? Math.max(narrow, titleWithUnit(property).length * LETTER_PX + 20) : narrow;
+}
+
 function column(standard: OfficeStandard, list: ListName, property: Property): Column {
   const { path, shape } = property;
   const isKey = path === LISTS[list].key;
@@ -84,7 +93,7 @@ function column(standard: OfficeStandard, list: ListName, property: Property): C
     path,
     title: titleWithUnit(property),
     shape,
-    widthPx: WIDTHS[list]?.[path] ?? (grows ? 130 : isKey ? 132 : (NARROW[shape] ?? 130)),
+    widthPx: WIDTHS[list]?.[path] ?? (grows ? 130 : isKey ? 132 : usualWidth(property)),
     grows,
     code: isKey && LISTS[list].coded === true,
     ...(options ? { options } : {}),
