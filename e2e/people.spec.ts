@@ -254,7 +254,7 @@ test("a password is changed, which ends other sessions; signing out everywhere e
   await expect(nobody.getByText(/the present one is not right/)).toBeVisible();
   await nobody.getByLabel("Present password").fill("a password of some length");
   await nobody.getByRole("button", { name: "Change password" }).click();
-  await expect(nobody.getByText("Your password is changed; other sessions have ended.")).toBeVisible();
+  await expect(nobody.getByText("Your password is changed. Other sessions and all tokens have ended.")).toBeVisible();
   await elsewhere.reload();
   await expect(elsewhere).toHaveURL(/\/sign-in/);
   await signIn("a password of some length");

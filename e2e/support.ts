@@ -39,10 +39,13 @@ export async function pageOf(browser: Browser, part: Part, errors: string[] = []
 }
 
 function watch(page: Page, errors: string[]): void {
-  // A refused request is answered with an error status, which browsers also write to the console.
+  // A refused request is answered with an error status, and tests cut connections: browsers write both to the console.
   page.on(
     "console",
-    (message) => message.type() === "error" && !/status of 4\d\d/.test(message.text()) && errors.push(message.text()),
+    (message) =>
+      message.type() === "error" &&
+      !/status of 4\d\d|ERR_CONNECTION_RESET/.test(message.text()) &&
+      errors.push(message.text()),
   );
   page.on("pageerror", (error) => errors.push(error.message));
 }

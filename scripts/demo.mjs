@@ -6,7 +6,7 @@ installDebian("postgresql");
 const { startPostgres } = await import("./lib/postgres.mjs");
 const { demoPeople, migrate, startApplication } = await import("./lib/application.mjs");
 const { buildIfChanged } = await import("./lib/build-state.mjs");
-const { bin, run } = await import("./lib/run.mjs");
+const { bin, run, sleep } = await import("./lib/run.mjs");
 
 const began = Date.now();
 const WANTED = Number(process.env.PORT) || 3000;
@@ -20,6 +20,20 @@ async function stopAll(code) {
   for (const stop of stops.reverse()) await stop().catch((error) => process.stderr.write(`${error.message}\n`));
   process.exit(code);
 }
+/** The demo ends when it is told to, and not because its database was stopped. */
+async function keepDatabase(database) {
+  while (!stopping) {
+    await database.ended;
+    if (stopping) return;
+    process.stderr.write("The database has ended; it is started again.\n");
+    while (!stopping && !(await launched(database))) await sleep(2000);
+  }
+}
+const launched = (database) =>
+  database.launch().then(
+    () => true,
+    (error) => void process.stderr.write(`${error.message}\n`),
+  );
 process.on("SIGINT", () => void stopAll(0));
 process.on("SIGTERM", () => void stopAll(0));
 process.on("SIGHUP", () => void stopAll(0));
@@ -32,9 +46,12 @@ try {
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/load.ts"], {
     env: { ...process.env, DATABASE_URL: database.url },
   });
-  const application = await startApplication(database.url, { port: WANTED, more: demoPeople() });
+  const application = await startApplication(database.asApplication(database.url), {
+    port: WANTED,
+    more: demoPeople(),
+  });
   stops.push(application.stop);
-  for (const child of [application.web, application.work]) child?.once("exit", () => void stopAll(1));
+  void keepDatabase(database);
   const people = JSON.parse(demoPeople().HEMSTITCH_DEMO_PEOPLE);
   const taken = application.port === WANTED ? "" : ` (port ${WANTED} is taken)`;
   process.stdout.write(`

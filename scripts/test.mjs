@@ -115,7 +115,11 @@ try {
       const { startDemoOffice } = await import("./lib/demo-office.mjs");
       const application = await startDemoOffice(server, 3100);
       cleanups.push(application.stop);
-      playwright({ HEMSTITCH_ADDRESS: application.address, DATABASE_URL: application.env.DATABASE_URL });
+      playwright({
+        HEMSTITCH_ADDRESS: application.address,
+        HEMSTITCH_WEB_PID: String(application.web.pid),
+        DATABASE_URL: application.env.DATABASE_URL,
+      });
     }
   }
 } catch (error) {

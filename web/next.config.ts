@@ -16,7 +16,14 @@ const config: NextConfig = {
   // The tests check types first, and need not have them checked again while building.
   typescript: { ignoreBuildErrors: process.env["HEMSTITCH_TYPES_CHECKED"] === "yes" },
   experimental: { optimizePackageImports: ["@mui/material"] },
-  headers: async () => [{ source: "/:path*", headers }],
+  headers: async () => [
+    { source: "/:path*", headers },
+    // An answer of the programming interface is never a page, whatever it holds.
+    {
+      source: "/api/:path*",
+      headers: [{ key: "Content-Security-Policy", value: "default-src 'none'; frame-ancestors 'none'; sandbox" }],
+    },
+  ],
 };
 
 export default config;

@@ -1,9 +1,6 @@
 import { Command, CommanderError } from "commander";
-import { runInspect, type InspectArguments } from "./commands/inspect";
-import { runMend, type MendArguments } from "./commands/mend";
-import { runRules } from "./commands/rules";
-import { runCompare, runFromXlsx, runManual, runStarter, runToCsv, runToXlsx } from "./commands/standard-files";
-import { runCheck, runPresets, runShow } from "./commands/standard";
+import type { InspectArguments } from "./commands/inspect";
+import type { MendArguments } from "./commands/mend";
 import { UsageError } from "./usage-error";
 import { VERSION } from "./version";
 
@@ -34,9 +31,15 @@ Exit codes
   2  the call is wrong, or a file can't be read (the others are still inspected)`;
 
 let code = 0;
-const set = async (result: Promise<number> | number): Promise<void> => {
-  code = await result;
+/** Runs a command and keeps its exit code. Its module is loaded only now: listing rules needs no PDF library. */
+const from = async <Module>(
+  loading: Promise<Module>,
+  run: (module: Module) => Promise<number> | number,
+): Promise<void> => {
+  code = await run(await loading);
 };
+const standardFiles = () => import("./commands/standard-files");
+const standards = () => import("./commands/standard");
 
 const program = new Command("hemstitch")
   .description("Measures drawings against an office standard, and mends what a machine can mend.")
@@ -55,7 +58,9 @@ program
   .option("--format <format>", "text or json", "text")
   .option("--out <file>", "write the report there instead of to standard output")
   .option("--fail-on <severity>", "stop, mend, note or never", "stop")
-  .action((files: string[], options: InspectArguments) => set(runInspect(files, options)));
+  .action((files: string[], options: InspectArguments) =>
+    from(import("./commands/inspect"), ({ runInspect }) => runInspect(files, options)),
+  );
 
 program
   .command("mend")
@@ -66,29 +71,31 @@ program
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", "the scale the drawing is at")
   .option("--format <format>", "text or json", "text")
-  .action((file: string, options: MendArguments) => set(runMend(file, options)));
+  .action((file: string, options: MendArguments) =>
+    from(import("./commands/mend"), ({ runMend }) => runMend(file, options)),
+  );
 
 program
   .command("rules")
   .description("List the rules: what each finds, how it counts, and its figures.")
   .option("--format <format>", "text or json", "text")
-  .action((options: { format: string }) => set(runRules(options)));
+  .action((options: { format: string }) => from(import("./commands/rules"), ({ runRules }) => runRules(options)));
 
 const standard = program.command("standard").description("Office standards: presets, and checking one of your own.");
 standard
   .command("presets")
   .description("List the presets.")
-  .action(() => set(runPresets()));
+  .action(() => from(standards(), ({ runPresets }) => runPresets()));
 standard
   .command("show")
   .description("Print a preset as JSON.")
   .argument("<preset>")
-  .action((name: string) => set(runShow(name)));
+  .action((name: string) => from(standards(), ({ runShow }) => runShow(name)));
 standard
   .command("check")
   .description("Check a standard's JSON file; lists every error with its path.")
   .argument("<file>")
-  .action((file: string) => set(runCheck(file)));
+  .action((file: string) => from(standards(), ({ runCheck }) => runCheck(file)));
 
 standard
   .command("compare")
@@ -96,26 +103,34 @@ standard
   .argument("<a>", "a JSON file or a preset")
   .argument("<b>", "a JSON file or a preset")
   .option("--format <format>", "text or json", "text")
-  .action((a: string, b: string, options: { format: string }) => set(runCompare(a, b, options)));
+  .action((a: string, b: string, options: { format: string }) =>
+    from(standardFiles(), ({ runCompare }) => runCompare(a, b, options)),
+  );
 standard
   .command("to-xlsx")
   .description("Write the standard as a workbook, a sheet for each list.")
   .argument("<file-or-preset>")
   .requiredOption("--out <file>", "the workbook")
-  .action((file: string, options: { out: string }) => set(runToXlsx(file, options)));
+  .action((file: string, options: { out: string }) =>
+    from(standardFiles(), ({ runToXlsx }) => runToXlsx(file, options)),
+  );
 standard
   .command("from-xlsx")
   .description("Read a workbook back; every error with its sheet, row and column, or the standard's JSON.")
   .argument("<file>")
   .requiredOption("--out <file>", "the JSON file")
-  .action((file: string, options: { out: string }) => set(runFromXlsx(file, options)));
+  .action((file: string, options: { out: string }) =>
+    from(standardFiles(), ({ runFromXlsx }) => runFromXlsx(file, options)),
+  );
 standard
   .command("to-csv")
   .description("Write the lists of the standard as CSV.")
   .argument("<file-or-preset>")
   .requiredOption("--out <path>", "a folder for all lists, or a file for the one that --list names")
   .option("--list <list>", "layers, pens, hatches …")
-  .action((file: string, options: { out: string; list?: string }) => set(runToCsv(file, options)));
+  .action((file: string, options: { out: string; list?: string }) =>
+    from(standardFiles(), ({ runToCsv }) => runToCsv(file, options)),
+  );
 standard
   .command("manual")
   .description("Write the standard as a typeset manual, with specimens at true size.")
@@ -123,7 +138,9 @@ standard
   .requiredOption("--out <file>", "the PDF")
   .option("--since <file-or-preset>", "an earlier edition: the manual says what changed")
   .option("--font <file>", "a font of the standard's lettering that does not come with Hemstitch")
-  .action((file: string, options: { out: string; since?: string; font?: string }) => set(runManual(file, options)));
+  .action((file: string, options: { out: string; since?: string; font?: string }) =>
+    from(standardFiles(), ({ runManual }) => runManual(file, options)),
+  );
 standard
   .command("starter")
   .description("Write what a new drawing begins from: every layer of its kind, the layer key, samples.")
@@ -131,7 +148,9 @@ standard
   .requiredOption("--out <path>", "a .pdf or .svg file, or a folder for both")
   .option("--kind <kind>", "a drawing kind of the standard; a folder takes all where it is left out")
   .option("--font <file>", "a .ttf or .otf file to letter with")
-  .action((file: string, options: { out: string; kind?: string; font?: string }) => set(runStarter(file, options)));
+  .action((file: string, options: { out: string; kind?: string; font?: string }) =>
+    from(standardFiles(), ({ runStarter }) => runStarter(file, options)),
+  );
 
 /** Runs the command line; resolves to the exit code. */
 export async function main(argv: readonly string[]): Promise<number> {

@@ -21,8 +21,8 @@ import { keepFile } from "../../web/src/server/files/keep";
 import { runNow } from "../../web/src/server/jobs/run";
 import { closeThreads } from "../../web/src/server/jobs/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
-import { digestOf } from "../../web/src/server/queries/editions";
-import { handIn } from "../../web/src/server/queries/hand-in";
+import { digestOf } from "../../web/src/server/queries/digest";
+import { atHand, handIn } from "../../web/src/server/queries/hand-in";
 import { stepsBetween } from "../../web/src/server/queries/standard";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
@@ -58,7 +58,7 @@ async function load(): Promise<void> {
   if (!office) return;
   await database.insert(standards).values({ officeId: office.id, content: demoDraft() });
   await loadEditions(office.id);
-  for (const drawing of drawings) await keepFile(database, sha256(drawing.bytes), drawing.bytes);
+  for (const drawing of drawings) await keepFile(database, office.id, sha256(drawing.bytes), drawing.bytes);
   for (const work of Object.keys(PARTICULARS) as Work[])
     await loadPlanSet(
       office.id,
@@ -220,11 +220,12 @@ async function loadPlanSet(officeId: string, work: Work, drawings: readonly Demo
     .returning({ id: inspections.id });
   if (!inspection) return;
   for (const { file, bytes } of drawings) {
-    const fileId = await handIn(officeId, inspection.id, { name: file, bytes, sha256: sha256(bytes) }, database);
+    const drawing = atHand(file, bytes);
+    await handIn(officeId, inspection.id, drawing, database);
     const [row] = await database
       .select({ jobId: inspectedFiles.jobId })
       .from(inspectedFiles)
-      .where(eq(inspectedFiles.id, fileId));
+      .where(eq(inspectedFiles.id, drawing.id));
     if (row) await runNow(database, row.jobId);
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { checkStandard, differences, remarks } from "@hemstitch/core/standard";
-import { digestOf } from "../../web/src/server/queries/editions";
+import { digestOf } from "../../web/src/server/queries/digest";
 import { demoDraft, demoEditions } from "../src/history";
 
 /** The demo office's editions are invented; what is tested is that they tell one story. */

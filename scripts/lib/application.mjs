@@ -2,10 +2,13 @@
 import { randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { answers, bin, freePort, output, root, run, start, stop } from "./run.mjs";
+import { APPLICATION_ROLE } from "./postgres.mjs";
+import { answers, bin, freePort, keepRunning, output, root, run } from "./run.mjs";
 
 export const migrate = (url) =>
-  run(bin("tsx"), ["web/src/server/database/migrate.ts"], { env: { ...process.env, DATABASE_URL: url } });
+  run(bin("tsx"), ["web/src/server/database/migrate.ts"], {
+    env: { ...process.env, DATABASE_URL: url, HEMSTITCH_DATABASE_ROLE: APPLICATION_ROLE },
+  });
 
 /** A secret of this project folder's own, for the demo and the tests; a real installation brings its own. */
 export function ownSecret() {
@@ -15,8 +18,8 @@ export function ownSecret() {
   return readFileSync(path, "utf8");
 }
 
-/** Starts web and worker on a database; both show their errors. */
-export async function startApplication(url, { port: wanted = 3000, more = {}, worker = true } = {}) {
+/** Starts web and workers on a database; all show their errors, and are started again where they end. */
+export async function startApplication(url, { port: wanted = 3000, more = {}, workers = 1 } = {}) {
   const port = await freePort(wanted);
   const env = {
     ...process.env,
@@ -28,21 +31,22 @@ export async function startApplication(url, { port: wanted = 3000, more = {}, wo
     ...more,
   };
   const stdio = ["ignore", "ignore", "inherit"];
-  const web = start(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(port)], {
-    cwd: join(root, "web"),
-    env,
+  const web = keepRunning("The web process", "node", ["web/dist/server.mjs"], {
+    env: { ...env, PORT: String(port) },
     stdio,
   });
-  const work = worker ? start("node", ["web/dist/worker.mjs"], { env, stdio }) : undefined;
+  const works = Array.from({ length: Number(workers) }, () =>
+    keepRunning("A worker", "node", ["web/dist/worker.mjs"], { env, stdio }),
+  );
   const address = `http://127.0.0.1:${port}`;
-  const halt = async () => void (await Promise.all([stop(web), stop(work)]));
+  const halt = async () => void (await Promise.all([web, ...works].map((each) => each.stop())));
   try {
-    await answers(`${address}/sign-in`, 60, web);
+    await answers(`${address}/sign-in`, 60);
   } catch (error) {
     await halt();
     throw error;
   }
-  return { address, port, web, work, env, stop: halt };
+  return { address, port, web, works, env, stop: halt };
 }
 
 /** The setting that lets the sign-in page of the demo say who there is. */

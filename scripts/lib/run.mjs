@@ -23,6 +23,34 @@ export function output(command, args, options = {}) {
 /** Starts a program of its own process group, so that all it starts can be stopped with it. */
 export const start = (command, args, options = {}) => spawn(command, args, { cwd: root, detached: true, ...options });
 
+/**
+ * Keeps a program running: one that ends is started again a second later, until it is to stop. Gives its process
+ * number, which changes with each start, and how to stop it.
+ */
+export function keepRunning(name, command, args, options = {}) {
+  let child;
+  let stopping = false;
+  const launch = () => {
+    if (stopping) return;
+    child = start(command, args, options);
+    child.once("exit", (code, signal) => {
+      if (stopping) return;
+      process.stderr.write(`${name} has ended (${signal ?? code}); it is started again.\n`);
+      setTimeout(launch, 1000);
+    });
+  };
+  launch();
+  return {
+    get pid() {
+      return child.pid;
+    },
+    stop: async () => {
+      stopping = true;
+      await stop(child);
+    },
+  };
+}
+
 /** Stops a program and all that it started; by force after five seconds. */
 export async function stop(child) {
   if (!child || child.exitCode !== null || child.signalCode !== null) return;
@@ -57,9 +85,8 @@ const isFree = (port) =>
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Waits until an address answers. */
-export async function answers(url, seconds, child) {
+export async function answers(url, seconds) {
   for (let i = 0; i < seconds * 5; i++) {
-    if (child && child.exitCode !== null) throw new Error("The server ended before it answered.");
     try {
       if ((await fetch(url)).status < 500) return;
     } catch {

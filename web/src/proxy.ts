@@ -31,4 +31,8 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: ["/((?!_next/static|_next/image|icon.svg).*)"] };
+/**
+ * Pages only. The framework reads the body of whatever passes here and cuts it at 10 MB, so nothing that may have one
+ * does: what answers under `/api` say of themselves stands in `next.config.ts`.
+ */
+export const config = { matcher: ["/((?!api/|_next/static|_next/image|icon.svg).*)"] };

@@ -4,6 +4,8 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { access, checkHost, Refused, refuseOtherSites } from "../src/server/access/access";
 import { guarded } from "../src/server/access/guarded";
+import { must } from "../../core/src/base/result";
+import { beginUpload } from "../src/server/files/uploads";
 import { may, MAY, type Need } from "../src/server/access/roles";
 import {
   inspectedFiles,
@@ -81,11 +83,14 @@ async function rowsOf(officeId: string, coordinatorId: string): Promise<Record<s
       officeId,
       userId: coordinatorId,
       name: "x",
+      role: "drafter",
       tokenHash: crypto.randomUUID(),
       expiresAt: new Date(Date.now() + 1e9),
     })
     .returning({ id: accessTokens.id });
+  const upload = must(await beginUpload({ officeId, userId: coordinatorId }, { size: 9 }));
   return {
+    uploadId: upload.id,
     planSetId: planSet!.id,
     sheetId: sheet!.id,
     fileId,
@@ -199,7 +204,7 @@ describe("what is of one office stays there", () => {
     const asker = await access(
       new Headers({
         host: "127.0.0.1:3000",
-        cookie: `${cookies.get("coordinator")!}; hemstitch_office=${crypto.randomUUID()}`,
+        cookie: `${cookies.get("coordinator")!}; hemstitch.office=${crypto.randomUUID()}`,
       }),
       "see",
       false,

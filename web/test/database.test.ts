@@ -1,9 +1,11 @@
 import { eq, sql } from "drizzle-orm";
 import { afterAll, describe, expect, it } from "vitest";
 import { canonical, preset, type Entry, type LayerEntry, type OfficeStandard } from "@hemstitch/core/standard";
-import { changeLog, editions, files, planSets, requests } from "../src/server/database/schema";
+import { changeLog, editions, filePieces, files, planSets, requests } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
-import { digestOf, editionsOf, publish } from "../src/server/queries/editions";
+import { fileBytes, storedFile } from "../src/server/files/pieces";
+import { digestOf } from "../src/server/queries/digest";
+import { editionsOf, publish } from "../src/server/queries/editions";
 import { logOf } from "../src/server/queries/log";
 import { ask, decide, requestsOf, seeAnswer, unseenAnswers } from "../src/server/queries/requests";
 import {
@@ -45,19 +47,27 @@ const refusal = async (statement: Promise<unknown>): Promise<string> => {
 
 describe("what is sealed", () => {
   it("files as received can't be changed or removed, even by hand", async () => {
+    const { officeId } = await asker();
     const bytes = new TextEncoder().encode(`file ${Math.random()}`);
-    await keepFile(database, sha256(bytes), bytes);
+    await keepFile(database, officeId, sha256(bytes), bytes);
     const hash = eq(files.sha256, sha256(bytes));
-    expect(
-      await refusal(
-        database
-          .update(files)
-          .set({ bytes: new Uint8Array(1) })
-          .where(hash),
-      ),
-    ).toContain("never changed");
+    expect(await refusal(database.update(files).set({ size: 1 }).where(hash))).toContain("never changed");
     expect(await refusal(database.delete(files).where(hash))).toContain("never changed");
-    await keepFile(database, sha256(bytes), bytes);
+    const { stored } = (await storedFile(database, sha256(bytes)))!;
+    const pieces = eq(filePieces.stored, stored);
+    for (const change of [
+      database
+        .update(filePieces)
+        .set({ bytes: new Uint8Array(1) })
+        .where(pieces),
+      database.delete(filePieces).where(pieces),
+      database.insert(filePieces).values({ stored, position: bytes.length, bytes: new Uint8Array(1) }),
+    ])
+      expect(await refusal(change)).toContain("never changed");
+    for (const table of ["files", "file_pieces"])
+      expect(await refusal(database.execute(sql.raw(`truncate ${table} cascade`)))).toContain("never changed");
+    await keepFile(database, officeId, sha256(bytes), bytes);
+    expect(await fileBytes(database, sha256(bytes))).toEqual(bytes);
   });
   it("the log of changes only grows", async () => {
     const { officeId } = await asker();
@@ -66,6 +76,7 @@ describe("what is sealed", () => {
       await refusal(database.update(changeLog).set({ who: "nobody" }).where(eq(changeLog.officeId, officeId))),
     ).toContain("never changed");
     expect(await refusal(database.execute(sql`delete from change_log`))).toContain("never changed");
+    expect(await refusal(database.execute(sql`truncate change_log`))).toContain("never changed");
   });
   it("a published edition can't be changed, removed or swept away, even by hand", async () => {
     const who = await asker();

@@ -1,13 +1,14 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
-import { eq, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { afterAll, describe, expect, it } from "vitest";
 import { DRAWING_VERSION, unpackDrawing } from "@hemstitch/core/drawing";
 import { largePage } from "../../bench/src/large-page";
 import { on, onePage } from "../../core/test/support/raw-pdf";
 import { checkedByQpdf } from "../../core/test/support/tools";
-import { drawings, files, jobs, planSets } from "../src/server/database/schema";
+import { fileBytes } from "../src/server/files/pieces";
+import { changeLog, drawings, inspectedFiles, inspections, jobs, planSets } from "../src/server/database/schema";
 import { publish } from "../src/server/queries/editions";
 import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
 import { draftOf, editList } from "../src/server/queries/standard";
@@ -46,6 +47,16 @@ afterAll(async () => {
   await closeThreads();
   await pool.end();
 });
+
+/** Somebody of the file's office cancels its inspection. */
+async function cancelled(id: string): Promise<void> {
+  const [row] = await database
+    .select({ officeId: inspections.officeId })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .where(eq(inspectedFiles.id, id));
+  await cancelFiles({ officeId: row!.officeId, who: "Somebody" }, [{ id, name: "plan.pdf" }]);
+}
 
 describe("an inspection job", () => {
   it("keeps findings, sums and the drawing; run twice it does no harm", async () => {
@@ -97,16 +108,21 @@ describe("an inspection job", () => {
   });
   it("that was cancelled while it waited is not run", async () => {
     const id = await waitingFile(await newOffice(), BAD);
-    await cancelFiles([id]);
+    await cancelled(id);
     await inspectNow(id);
     expect(await rowOf(id)).toMatchObject({ job: { state: "cancelled" }, pages: null });
     expect(await findingsOf(id, "received")).toEqual([]);
+    const [line] = await database
+      .select()
+      .from(changeLog)
+      .where(and(eq(changeLog.what, "file.cancelled"), eq(changeLog.who, "Somebody")));
+    expect(line).toMatchObject({ who: "Somebody", entry: "plan.pdf" });
   });
   it("that is cancelled while it works is stopped", async () => {
     const id = await waitingFile(await newOffice(), largePage(700_000, 2000));
     const running = inspectNow(id);
     await until(async () => (await rowOf(id)).job.state === "working");
-    await cancelFiles([id]);
+    await cancelled(id);
     await running;
     expect(await rowOf(id)).toMatchObject({ job: { state: "cancelled" }, pages: null });
     expect(await findingsOf(id, "received")).toEqual([]);
@@ -127,10 +143,9 @@ describe("a mend job", () => {
       mended: [{ rule: "layer/malformed" }, { rule: "line/width-off-series" }],
     });
     expect(await findingsOf(id, "mended")).toEqual([]);
-    const [mended] = await database.select().from(files).where(eq(files.sha256, after.mendedSha256!));
-    checkedByQpdf(mended!.bytes);
-    const [original] = await database.select().from(files).where(eq(files.sha256, after.sha256));
-    expect(Buffer.from(original!.bytes).equals(Buffer.from(BAD))).toBe(true);
+    checkedByQpdf((await fileBytes(database, after.mendedSha256!))!);
+    const original = await fileBytes(database, after.sha256);
+    expect(Buffer.from(original!).equals(Buffer.from(BAD))).toBe(true);
   });
   it("that is taken up again mends what was chosen, and no more", async () => {
     const who = await newPerson(await newOffice(), "drafter");
@@ -208,7 +223,7 @@ describe("jobs", () => {
     setTimeout(() => stop.abort(), 300);
     await running;
     expect((await rowOf(id)).job).toMatchObject({ state: "waiting", attempts: 0 });
-    await cancelFiles([id]);
+    await cancelled(id);
   });
 });
 

@@ -1,8 +1,22 @@
 import { eq } from "drizzle-orm";
 import { afterAll, describe, expect, it } from "vitest";
-import { accessTokens, accounts, invitations, members, sessions, users } from "../src/server/database/schema";
-import { invite } from "../src/server/people/accounts";
-import { context, database, newOffice, newPerson, PASSWORD, pool, request, signedIn } from "./support";
+import { must } from "../../core/src/base/result";
+import {
+  accessTokens,
+  accounts,
+  inspectedFiles,
+  inspections,
+  invitations,
+  members,
+  planSetReaders,
+  planSets,
+  sessions,
+  uploads,
+  users,
+} from "../src/server/database/schema";
+import { beginUpload } from "../src/server/files/uploads";
+import { addMember, invite } from "../src/server/people/accounts";
+import { context, database, newOffice, newPerson, PASSWORD, pool, request, signedIn, waitingFile } from "./support";
 
 afterAll(() => pool.end());
 
@@ -166,7 +180,49 @@ describe("people of an office", () => {
     expect((await tokens.GET(request("GET", "/x", { cookie: theirs }), context())).status).toBe(403);
     expect((await byToken()).status).toBe(401);
   });
+  it("somebody taken out and invited again begins with nothing", async () => {
+    const officeId = await newOffice();
+    const cookie = await signedIn((await newPerson(officeId, "coordinator")).email);
+    const reader = await newPerson(officeId, "reader");
+    const [set] = await database.insert(planSets).values({ officeId, name: "Set", units: "metric" }).returning();
+    await database.insert(planSetReaders).values({ planSetId: set!.id, userId: reader.userId });
+    must(await beginUpload(reader, { size: 9 }));
+    const [member] = await database.select({ id: members.id }).from(members).where(eq(members.userId, reader.userId));
+    const { DELETE } = await people();
+    await DELETE(request("DELETE", "/x", { cookie }), context({ memberId: member!.id }));
+    await addMember(database, officeId, reader.userId, "reader");
+    expect(await database.select().from(planSetReaders).where(eq(planSetReaders.userId, reader.userId))).toEqual([]);
+    expect(await database.select().from(uploads).where(eq(uploads.userId, reader.userId))).toEqual([]);
+  });
+  it("from outside cancel nothing of others", async () => {
+    const officeId = await newOffice();
+    const [set] = await database.insert(planSets).values({ officeId, name: "Set", units: "metric" }).returning();
+    const reader = await newPerson(officeId, "reader");
+    await database.insert(planSetReaders).values({ planSetId: set!.id, userId: reader.userId });
+    const fileId = await waitingFile(officeId, new Uint8Array([1]), { planSetId: set!.id });
+    const [file] = await database.select().from(inspectedFiles).where(eq(inspectedFiles.id, fileId));
+    const cookie = await signedIn(reader.email);
+    const one = await import("../src/app/api/inspected/[fileId]/cancel/route");
+    const all = await import("../src/app/api/inspections/[inspectionId]/cancel/route");
+    const { inspectionId } = file!;
+    const cancel = async () => [
+      (await one.POST(request("POST", "/x", { cookie }), context({ fileId }))).status,
+      (await all.POST(request("POST", "/x", { cookie }), context({ inspectionId }))).status,
+    ];
+    expect(await cancel()).toEqual([403, 403]);
+    await database.update(inspections).set({ madeBy: reader.userId }).where(eq(inspections.id, inspectionId));
+    expect(await cancel()).toEqual([200, 200]);
+  });
 });
+
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+
+async function tokenOf(cookie: string, body: object): Promise<{ token: string }> {
+  const tokens = await import("../src/app/api/account/tokens/route");
+  const made = await tokens.POST(request("POST", "/x", { cookie, body }), context());
+  if (made.status !== 201) throw new Error(`${made.status}`);
+  return (await made.json()) as { token: string };
+}
 
 describe("a personal token", () => {
   it("is kept hashed, works as its owner, and not after it has run out", async () => {
@@ -178,8 +234,9 @@ describe("a personal token", () => {
     ).json()) as { token: string };
     const [row] = await database.select().from(accessTokens).where(eq(accessTokens.userId, person.userId));
     expect(JSON.stringify(row)).not.toContain(token.slice(4));
+    const requests = await import("../src/app/api/requests/route");
     const ask = (bearer: string) =>
-      tokens.GET(request("GET", "/x", { headers: { authorization: `Bearer ${bearer}` } }), context());
+      requests.GET(request("GET", "/x", { headers: { authorization: `Bearer ${bearer}` } }), context());
     expect((await ask(token)).status).toBe(200);
     expect((await ask(`${token}x`)).status).toBe(401);
     await database
@@ -187,6 +244,49 @@ describe("a personal token", () => {
       .set({ expiresAt: new Date(0) })
       .where(eq(accessTokens.userId, person.userId));
     expect((await ask(token)).status).toBe(401);
+  });
+  it("can't change an account: it makes no tokens, ends no sessions and changes no password", async () => {
+    const person = await newPerson(await newOffice(), "coordinator");
+    const { token } = await tokenOf(await signedIn(person.email), { name: "laptop", days: 1 });
+    const headers = { authorization: `Bearer ${token}` };
+    for (const [path, body] of [
+      ["tokens", { name: "longer", days: 366 }],
+      ["sign-out-everywhere", {}],
+      ["password", { current: PASSWORD, fresh: "another long password" }],
+    ] as const) {
+      const { POST } = (await import(`../src/app/api/account/${path}/route.ts`)) as { POST: Handler };
+      expect((await POST(request("POST", "/x", { headers, body }), context())).status).toBe(403);
+    }
+  });
+  it("carries its own lesser part, and never more than its owner has", async () => {
+    const officeId = await newOffice();
+    const person = await newPerson(officeId, "coordinator");
+    const cookie = await signedIn(person.email);
+    const publish = await import("../src/app/api/editions/publish/route");
+    const tried = async (role: string) => {
+      const { token } = await tokenOf(cookie, { name: role, days: 1, role });
+      const headers = { authorization: `Bearer ${token}` };
+      const sent = request("POST", "/x", { headers, body: { summary: "x", version: 9 } });
+      return (await publish.POST(sent, context())).status;
+    };
+    expect(await tried("drafter")).toBe(403);
+    expect(await tried("coordinator")).toBe(409);
+    const drafter = await signedIn((await newPerson(officeId, "drafter")).email);
+    await expect(tokenOf(drafter, { name: "more", days: 1, role: "coordinator" })).rejects.toThrow("422");
+  });
+  it.each(["sign-out-everywhere", "password"])("ends with %s", async (path) => {
+    const person = await newPerson(await newOffice(), "drafter");
+    const cookie = await signedIn(person.email);
+    const { token } = await tokenOf(cookie, { name: "laptop", days: 30 });
+    const { POST } = (await import(`../src/app/api/account/${path}/route.ts`)) as { POST: Handler };
+    const body = path === "password" ? { current: PASSWORD, fresh: "another long password" } : {};
+    expect((await POST(request("POST", "/x", { cookie, body }), context())).status).toBe(200);
+    const requests = await import("../src/app/api/requests/route");
+    const asked = await requests.GET(
+      request("GET", "/x", { headers: { authorization: `Bearer ${token}` } }),
+      context(),
+    );
+    expect(asked.status).toBe(401);
   });
   it("may no more than its owner", async () => {
     const person = await newPerson(await newOffice(), "drafter");

@@ -2,11 +2,12 @@ import { createHash, randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { OFFICE_COOKIE, type Asker } from "../src/server/access/access";
+import { cookieName } from "../src/server/people/cookies";
 import { connect, databaseUrl, type Database } from "../src/server/database/client";
 import { inspectedFiles, inspections, jobs, offices, standards, type Role } from "../src/server/database/schema";
 import { runNow } from "../src/server/jobs/run";
 import { addMember, makeUser } from "../src/server/people/accounts";
-import { handIn } from "../src/server/queries/hand-in";
+import { atHand, handIn } from "../src/server/queries/hand-in";
 
 export const { database, pool } = connect(databaseUrl()) as { database: Database; pool: { end(): Promise<void> } };
 
@@ -57,7 +58,9 @@ export async function waitingFile(
     .insert(inspections)
     .values({ officeId, name, planSetId })
     .returning({ id: inspections.id });
-  return handIn(officeId, inspection!.id, { name, bytes, sha256: sha256(bytes) });
+  const file = atHand(name, bytes);
+  await handIn(officeId, inspection!.id, file);
+  return file.id;
 }
 
 const jobsOf = async (fileId: string) =>
@@ -138,7 +141,7 @@ export class Browser {
 
   /** The same person at work in another of their offices. */
   in(officeId: string): Browser {
-    return new Browser(`${this.cookie}; ${OFFICE_COOKIE}=${officeId}`);
+    return new Browser(`${this.cookie}; ${cookieName(OFFICE_COOKIE)}=${officeId}`);
   }
 
   async send(handler: Handler, method: string, { params = {}, query = {}, ...sent }: Sent = {}): Promise<Response> {

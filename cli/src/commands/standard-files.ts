@@ -24,14 +24,14 @@ const said = (text: string): void => void process.stdout.write(forTerminal(`${te
 
 /** The standard as a workbook, a sheet for each list. */
 export async function runToXlsx(file: string, { out }: Out): Promise<number> {
-  await writeWhole(out, await writeWorkbook(toTables(await standardFrom(file), RULE_BOOK)), [file]);
+  await writeWhole(out, writeWorkbook(toTables(await standardFrom(file), RULE_BOOK)), [file]);
   said(`${out}: written`);
   return 0;
 }
 
 /** A workbook as a standard's JSON: 0 when it is sound; 1 with every error and its place when it isn't, and nothing is written. */
 export async function runFromXlsx(file: string, { out }: Out): Promise<number> {
-  const workbook = await readWorkbook(new Uint8Array(await readable(file)));
+  const workbook = readWorkbook(new Uint8Array(await readable(file)));
   if (!workbook.ok) throw new UsageError(`${file}: ${workbook.problem.message} ${workbook.problem.remedy ?? ""}`);
   for (const note of workbook.value.notes) said(`${file}: ${note.sheet} ${note.column}${note.row} ${note.message}`);
   const read = fromTables(workbook.value.tables);

@@ -14,3 +14,6 @@ export const capitalised = (words: string): string => words.charAt(0).toUpperCas
 
 /** With a small letter at its beginning, as it stands within a sentence. */
 export const uncapitalised = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
+
+/** 268435456 → “256 MB”. */
+export const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;

@@ -48,6 +48,3 @@ export const overLimit = (what: string, limit: string): ReadError =>
     `${what}; the limit is ${limit}.`,
     "Split the drawing, or raise the limit if the file is to be trusted.",
   );
-
-/** 268435456 → “256 MB”. */
-export const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;

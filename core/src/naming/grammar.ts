@@ -42,3 +42,10 @@ export interface NameGrammar {
   readonly fields: readonly NameField[];
   readonly examples: readonly string[];
 }
+
+/** The characters that each kind of field takes. */
+export const CLASSES: Readonly<Record<NameField["characters"], string>> = {
+  letters: "ABCDEFGHIJKLMNOPQRSTUVWXYZ",
+  digits: "0123456789",
+  "letters-and-digits": "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789",
+};

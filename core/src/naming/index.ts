@@ -4,6 +4,6 @@ export type { NameFailure, NamePart, ParsedName } from "./parse";
 export { buildName } from "./build";
 export { schemeFaults } from "./soundness";
 export type { SchemeFault } from "./soundness";
-export { suggestNames, sureSuggestion } from "./suggest";
+export { suggestNames, Suggester, sureSuggestion } from "./suggest";
 export type { Suggestion } from "./suggest";
 export { DISCIPLINES, HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS } from "./schemes";

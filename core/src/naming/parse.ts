@@ -24,10 +24,11 @@ export interface NameFailure {
 export type ParsedName =
   { readonly ok: true; readonly parts: readonly NamePart[] } | { readonly ok: false; readonly failure: NameFailure };
 
-const ALLOWED: Record<NameField["characters"], RegExp> = {
-  letters: /^[A-Z]$/,
-  digits: /^[0-9]$/,
-  "letters-and-digits": /^[A-Z0-9]$/,
+/** The first character that a field does not take. */
+const OTHERS: Record<NameField["characters"], RegExp> = {
+  letters: /[^A-Z]/,
+  digits: /[^0-9]/,
+  "letters-and-digits": /[^A-Z0-9]/,
 };
 
 /** Longest name worth taking apart; the rest of a longer one is reported, not parsed. */
@@ -52,6 +53,8 @@ const failed = (failure: NameFailure): ParsedName => ({ ok: false, failure });
 
 /** Tries the fields in order, skipping optional ones, and remembers how far it ever got. */
 class Matcher {
+  /** Fields and places from where nothing leads to the end of the name. */
+  private readonly inVain = new Set<number>();
   furthest: NameFailure = { at: -1, reason: "missing", message: "" };
 
   constructor(
@@ -60,6 +63,16 @@ class Matcher {
   ) {}
 
   match(index: number, at: number, parts: readonly NamePart[]): readonly NamePart[] | undefined {
+    // What follows a place does not depend on how it was reached, so it is tried once: without that, each further
+    // field of a scheme without separators would multiply the work.
+    const key = (index * (LONGEST_NAME + 1) + at) * 2 + Number(parts.length > 0);
+    if (this.inVain.has(key)) return undefined;
+    const matched = this.tried(index, at, parts);
+    if (!matched) this.inVain.add(key);
+    return matched;
+  }
+
+  private tried(index: number, at: number, parts: readonly NamePart[]): readonly NamePart[] | undefined {
     const field = this.grammar.fields[index];
     if (!field) return this.atEnd(at, parts);
     const taken = this.take(field, index, at, parts);
@@ -123,7 +136,7 @@ class Matcher {
   private read(field: NameField, start: number, length: number): NamePart | undefined {
     const text = this.name.slice(start, start + length);
     const bare = this.withoutFiller(text);
-    const wrong = [...bare].findIndex((c) => !ALLOWED[field.characters].test(c));
+    const wrong = bare.search(OTHERS[field.characters]);
     if (wrong >= 0) return this.failCharacter(field, start + wrong, bare);
     if (bare === "" && !field.mayBeBlank) {
       this.fail(start, "missing", `The ${field.title} holds nothing.`, field.id);
@@ -169,7 +182,7 @@ class Matcher {
 
   private failCharacter(field: NameField, at: number, text: string): undefined {
     const c = String.fromCodePoint(this.name.codePointAt(at) ?? 0);
-    if (ALLOWED[field.characters].test(c.toUpperCase()))
+    if (!OTHERS[field.characters].test(c.toUpperCase()))
       this.fail(at, "case", `“${text}” must be in capitals in the ${field.title}.`, field.id);
     else
       this.fail(
@@ -194,7 +207,31 @@ const lengthOf = (field: NameField): string =>
 
 /** What a code means in a field, or undefined where it is not listed. */
 export function meaningOf(field: NameField, code: string): string | undefined {
-  const exact = field.codes?.find((entry) => entry.code === code);
+  const codes = codesOf(field);
+  const exact = codes.get(code);
   if (exact || !field.codeIsPrefix) return exact?.meaning;
-  return field.codes?.find((entry) => code.startsWith(entry.code))?.meaning;
+  // Of several codes that it begins with, the one that is listed first.
+  let first: Listed | undefined;
+  for (let length = 0; length <= code.length; length++) {
+    const begun = codes.get(code.slice(0, length));
+    if (begun && (!first || begun.place < first.place)) first = begun;
+  }
+  return first?.meaning;
 }
+
+interface Listed {
+  readonly place: number;
+  readonly meaning: string;
+}
+
+/** Codes by their letters: lists are long, and names of a file many. Where a code is listed twice, the first counts. */
+function codesOf(field: NameField): ReadonlyMap<string, Listed> {
+  const known = listed.get(field);
+  if (known) return known;
+  const codes = new Map<string, Listed>();
+  field.codes?.forEach(({ code, meaning }, place) => codes.has(code) || codes.set(code, { place, meaning }));
+  listed.set(field, codes);
+  return codes;
+}
+
+const listed = new WeakMap<NameField, ReadonlyMap<string, Listed>>();

@@ -1,4 +1,5 @@
-import type { NameField, NameGrammar } from "./grammar";
+import { CodeTrie, type CodeNode } from "./code-trie";
+import { CLASSES, type NameField, type NameGrammar } from "./grammar";
 
 /** What is wrong with a scheme itself, whatever names it is given. */
 export interface SchemeFault {
@@ -42,12 +43,6 @@ function faultsOf(grammar: NameGrammar): SchemeFault[] {
   return twice ? [...codes, twice] : codes;
 }
 
-const CLASSES = {
-  letters: "ABCDEFGHIJKLMNOPQRSTUVWXYZ",
-  digits: "0123456789",
-  "letters-and-digits": "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789",
-} as const;
-
 const MOST_TOLD = 20;
 
 function codeFaults(field: NameField): SchemeFault[] {
@@ -66,12 +61,12 @@ function fits(code: string, field: NameField): boolean {
   return code.length >= field.minLength || field.codeIsPrefix === true || field.mayBeBlank === true;
 }
 
-/** A place within a field: how many characters it has, and the codes that may still be meant. */
+/** A place within a field: how many characters it has, and what has been read of its codes. */
 interface Place {
+  readonly id: number;
   readonly field: number;
   readonly length: number;
-  /** What was read of a field whose codes are listed. */
-  readonly text: string;
+  readonly node: CodeNode;
 }
 
 interface Pair {
@@ -82,30 +77,44 @@ interface Pair {
   readonly from: Pair | undefined;
 }
 
-/** Pairs of places worth looking at; a scheme that needs more is not judged rather than waited for. */
-const MOST_PAIRS = 200_000;
+/**
+ * Pairs of places worth looking at; a scheme that needs more is not judged rather than waited for. Looking at so many
+ * takes some tenths of a second; the published schemes need a few thousand.
+ */
+const MOST_PAIRS = 60_000;
 
 /** Reads all names of a scheme at once, in two ways at once. */
 class Readings {
   private readonly symbols: readonly string[];
+  private readonly tries: readonly CodeTrie[];
+  /** Where the places of each field begin when all are numbered. */
+  private readonly bases: readonly number[];
+  private readonly places: number;
+  private readonly known = new Map<number, ReadonlyMap<string, readonly Place[]>>();
+  private readonly kinds: readonly string[];
 
   constructor(private readonly grammar: NameGrammar) {
-    const all = new Set<string>(grammar.fields.flatMap((field) => [...CLASSES[field.characters]]));
+    const { fields } = grammar;
+    const all = new Set<string>(fields.flatMap((field) => [...CLASSES[field.characters]]));
     if (grammar.separator) all.add(grammar.separator);
     if (grammar.filler) all.add(grammar.filler);
     this.symbols = [...all];
+    this.tries = fields.map((field) => new CodeTrie(field));
+    const sizes = fields.map((field, i) => (field.maxLength + 1) * (this.tries[i]?.size ?? 1));
+    this.bases = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, size) => sum + size, 0));
+    this.places = sizes.reduce((sum, size) => sum + size, 0);
+    this.kinds = fields.map(({ id: _id, title: _title, usual: _usual, ...rest }) => JSON.stringify(rest));
   }
 
   matchesSomething(): boolean {
-    const seen = new Set<string>();
+    const seen = new Set<number>();
     const open = this.starts(0);
     while (open.length > 0 && seen.size < MOST_PAIRS) {
       const place = open.pop() as Place;
-      const key = keyOf(place);
-      if (seen.has(key)) continue;
-      seen.add(key);
+      if (seen.has(place.id)) continue;
+      seen.add(place.id);
       if (this.ends(place)) return true;
-      for (const symbol of this.symbols) open.push(...this.next(place, symbol));
+      for (const places of this.after(place).values()) open.push(...places);
     }
     return false;
   }
@@ -115,43 +124,55 @@ class Readings {
     let ring: Pair[] = starts.flatMap((a) =>
       starts.map((b) => ({ a, b, parted: this.differ(a, b), symbol: "", from: undefined })),
     );
-    const seen = new Set<string>();
+    const seen = new Set<number>();
     while (ring.length > 0 && seen.size < MOST_PAIRS) {
       const outer: Pair[] = [];
       for (const pair of ring) {
-        if (pair.parted && this.ends(pair.a) && this.ends(pair.b)) return this.told(pair);
-        outer.push(...this.after(pair).filter((each) => isNew(each, seen)));
+        if (pair.parted && this.ends(pair.a) && this.ends(pair.b)) return this.fault(pair);
+        this.follow(pair, (next) => {
+          if (this.isNew(next, seen)) outer.push(next);
+        });
       }
       ring = outer;
     }
     return undefined;
   }
 
-  private after(pair: Pair): Pair[] {
-    return this.symbols.flatMap((symbol) => {
-      const [as, bs] = [this.next(pair.a, symbol), this.next(pair.b, symbol)];
-      return as.flatMap((a) => bs.map((b) => ({ a, b, parted: pair.parted || this.differ(a, b), symbol, from: pair })));
-    });
+  /** The pairs that one more character leads to, the characters in their order. */
+  private follow(pair: Pair, tell: (next: Pair) => void): void {
+    const [as, bs] = [this.after(pair.a), this.after(pair.b)];
+    for (const symbol of this.symbols) {
+      const [some, others] = [as.get(symbol), bs.get(symbol)];
+      if (!some || !others) continue;
+      for (const a of some)
+        for (const b of others) tell({ a, b, parted: pair.parted || this.differ(a, b), symbol, from: pair });
+    }
+  }
+
+  /** A pair that went the same way all along is of interest once; so is one that parted. */
+  private isNew({ a, b, parted }: Pair, seen: Set<number>): boolean {
+    const [low, high] = a.id < b.id ? [a.id, b.id] : [b.id, a.id];
+    const key = (low * this.places + high) * 2 + Number(parted);
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
   }
 
   /** Fields of the same definition at the same length are filled in order; anything else is another reading. */
   private differ(a: Place, b: Place): boolean {
     if (a.length !== b.length) return true;
-    return a.field !== b.field && !this.alike(a.field, b.field);
+    return a.field !== b.field && this.kinds[a.field] !== this.kinds[b.field];
   }
 
-  private alike(a: number, b: number): boolean {
-    const bare = (index: number): string => {
-      const { id: _id, title: _title, usual: _usual, ...rest } = this.grammar.fields[index] as NameField;
-      return JSON.stringify(rest);
-    };
-    return bare(a) === bare(b);
+  private place(field: number, length: number, node: CodeNode): Place {
+    const id = (this.bases[field] ?? 0) + length * (this.tries[field]?.size ?? 1) + node;
+    return { id, field, length, node };
   }
 
   private starts(from: number): Place[] {
     const places: Place[] = [];
     for (let field = from; field < this.grammar.fields.length; field++) {
-      places.push({ field, length: 0, text: "" });
+      places.push(this.place(field, 0, 0));
       if (!this.skippable(field)) break;
     }
     return places;
@@ -162,46 +183,55 @@ class Readings {
     return !this.grammar.fields[field]?.required && !isFixed(this.grammar);
   }
 
-  private next(place: Place, symbol: string): Place[] {
-    const { separator, fields } = this.grammar;
-    const within = this.grow(place, symbol);
-    const result = within ? [within] : [];
-    if (!this.complete(place)) return result;
-    for (const start of this.starts(place.field + 1)) {
-      const parted = separator !== "" && !fields[start.field]?.joined;
-      if (parted && symbol === separator) result.push(start);
-      const first = parted ? undefined : this.grow(start, symbol);
-      if (first) result.push(first);
-    }
+  /** The places that each character leads to, worked out once a place. */
+  private after(place: Place): ReadonlyMap<string, readonly Place[]> {
+    const known = this.known.get(place.id);
+    if (known) return known;
+    const result = new Map<string, Place[]>();
+    const add = (symbol: string, next: Place): void => {
+      const others = result.get(symbol);
+      if (others) others.push(next);
+      else result.set(symbol, [next]);
+    };
+    this.grow(place, add);
+    if (this.complete(place)) this.leave(place, add);
+    this.known.set(place.id, result);
     return result;
   }
 
-  private grow({ field: index, length, text }: Place, symbol: string): Place | undefined {
-    const field = this.grammar.fields[index] as NameField;
-    const filler = symbol === this.grammar.filler;
-    if (length >= field.maxLength || (!filler && !CLASSES[field.characters].includes(symbol))) return undefined;
-    if (!field.codes || field.open) return { field: index, length: length + 1, text: "" };
-    if (filler) return { field: index, length: length + 1, text };
-    const grown = text + symbol;
-    const known = field.codes.some(
-      ({ code }) => code.startsWith(grown) || (field.codeIsPrefix === true && grown.startsWith(code)),
-    );
-    return known ? { field: index, length: length + 1, text: grown } : undefined;
+  /** From a field to those that may follow it: over a separator, or at once. */
+  private leave(place: Place, add: (symbol: string, next: Place) => void): void {
+    const { separator, fields } = this.grammar;
+    for (const start of this.starts(place.field + 1)) {
+      if (separator !== "" && !fields[start.field]?.joined) add(separator, start);
+      else this.grow(start, add);
+    }
   }
 
-  private complete({ field: index, length, text }: Place): boolean {
-    const field = this.grammar.fields[index] as NameField;
-    if (length < field.minLength) return false;
-    if (!field.codes || field.open) return true;
-    if (text === "") return field.mayBeBlank === true;
-    return field.codes.some(({ code }) => (field.codeIsPrefix ? text.startsWith(code) : text === code));
+  private grow({ field: index, length, node }: Place, add: (symbol: string, next: Place) => void): void {
+    const [field, trie] = [this.grammar.fields[index], this.tries[index]];
+    if (!field || !trie || length >= field.maxLength) return;
+    const { filler } = this.grammar;
+    if (filler) add(filler, this.place(index, length + 1, node));
+    for (const symbol of trie.symbolsFrom(node)) {
+      const next = symbol === filler ? undefined : trie.next(node, symbol);
+      if (next !== undefined) add(symbol, this.place(index, length + 1, next));
+    }
+  }
+
+  private complete({ field: index, length, node }: Place): boolean {
+    const [field, trie] = [this.grammar.fields[index], this.tries[index]];
+    return field !== undefined && trie !== undefined && length >= field.minLength && trie.isWhole(node);
   }
 
   private ends(place: Place): boolean {
-    return this.complete(place) && this.grammar.fields.slice(place.field + 1).every((field) => !field.required);
+    if (!this.complete(place)) return false;
+    for (let field = place.field + 1; field < this.grammar.fields.length; field++)
+      if (this.grammar.fields[field]?.required) return false;
+    return true;
   }
 
-  private told(last: Pair): SchemeFault {
+  private fault(last: Pair): SchemeFault {
     const steps: Pair[] = [];
     for (let pair: Pair | undefined = last; pair; pair = pair.from) steps.unshift(pair);
     const example = steps.map((step) => step.symbol).join("");
@@ -226,14 +256,3 @@ class Readings {
 
 /** Schemes without separators whose fields are filled up have fixed positions. */
 export const isFixed = (grammar: NameGrammar): boolean => grammar.separator === "" && Boolean(grammar.filler);
-
-const keyOf = (place: Place): string => `${place.field}.${place.length}.${place.text}`;
-
-function isNew({ a, b, parted }: Pair, seen: Set<string>): boolean {
-  const [low, high] = [keyOf(a), keyOf(b)].sort() as [string, string];
-  // A pair that went the same way all along is of interest once; so is one that parted.
-  const key = `${low}|${high}|${parted}`;
-  if (seen.has(key)) return false;
-  seen.add(key);
-  return true;
-}

@@ -5,3 +5,4 @@ export { offFrom, PAPER_SIZES, paperSize } from "./paper";
 export type { PaperSize } from "./paper";
 export { bad, good, must } from "../base/result";
 export type { Problem, Result } from "../base/result";
+export { megabytes } from "../base/words";

@@ -1,4 +1,4 @@
-import { parseName, suggestNames, sureSuggestion, type NameFailure, type Suggestion } from "../naming";
+import { parseName, Suggester, sureSuggestion, type NameFailure, type Suggestion } from "../naming";
 import type { LayerEntry } from "../standard";
 import { read, type FileRecogniser } from "./recogniser";
 
@@ -57,12 +57,13 @@ export const MEANT_NAMES: FileRecogniser<MeantName> = {
   find: (file) => {
     const { standard } = file.standard;
     const register = standard.layers.map((layer) => layer.name);
+    const suggester = new Suggester(standard.naming.layers, register);
     return file
       .of(NAMED_LAYERS)
       .filter(({ value }) => value.state === "malformed" || value.state === "unregistered")
       .slice(0, MOST_SUGGESTED)
       .map(({ value: { layer, name } }) => {
-        const all = suggestNames(name, standard.naming.layers, register);
+        const all = suggester.nearest(name);
         // With a register, only its names are good names.
         const suggestions = register.length > 0 ? all.filter((each) => each.registered) : all;
         const sure = sureSuggestion(suggestions);

@@ -53,10 +53,30 @@ function finePen({ pens }: OfficeStandard): Entry {
 /** A frame begins with all that it draws on one layer. */
 const onOneLayer = (name: string) => ({ frame: name, cells: name, titles: name });
 
-/** A standard of the same form in whose lists nothing stands: for those who ask without seeing the office's own. */
-export const withoutEntries = (standard: OfficeStandard): OfficeStandard => ({
-  ...standard,
+/**
+ * A standard of the same form that says nothing: for those who ask without seeing the office's own. Neither its names,
+ * nor how they are put together, nor what its drawings are judged by.
+ */
+export const withoutEntries = ({ format, name, units }: OfficeStandard): OfficeStandard => ({
+  format,
+  name,
+  edition: "draft",
+  units,
   ...emptyLists(),
+  naming: { layers: NO_GRAMMAR, sheets: ANY_NUMBER, defaultLayers: [] },
   showing: {},
+  legendOrder: [],
   rules: {},
 });
+
+/** A grammar that is not settled: nothing can be told from it. */
+const NO_GRAMMAR = { id: "none", title: "Names", source: "", separator: "-", filler: "", fields: [], examples: [] };
+
+/** Sheets always have a grammar; this one takes any figures. */
+const ANY_NUMBER = {
+  ...NO_GRAMMAR,
+  fields: [
+    { id: "number", title: "number", characters: "digits" as const, minLength: 1, maxLength: 4, required: true },
+  ],
+  examples: ["1"],
+};

@@ -182,13 +182,13 @@ function inRules(a: OfficeStandard, b: OfficeStandard, rules: readonly Described
     const usual = rule ? `${rule.severity}, as usual` : "as usual";
     const counts = (severity: RuleSetting["severity"]): string =>
       severity === undefined ? usual : severity === "off" ? "not judged" : severity;
-    const told = (property: string, from: string, to: string): Difference => ({
+    const difference = (property: string, from: string, to: string): Difference => ({
       ...changed("rules", id, property, from, to),
       words: `${name}: ${uncapitalised(property)} ${from} → ${to}`,
     });
     const figures = new Set([...Object.keys(is.parameters ?? {}), ...Object.keys(was.parameters ?? {})]);
     return [
-      ...(was.severity === is.severity ? [] : [told("Counts as", counts(was.severity), counts(is.severity))]),
+      ...(was.severity === is.severity ? [] : [difference("Counts as", counts(was.severity), counts(is.severity))]),
       ...[...figures].flatMap((figure) => {
         const parameter = rule?.parameters.find((each) => each.name === figure);
         const [from, to] = [was.parameters?.[figure], is.parameters?.[figure]];
@@ -196,7 +196,7 @@ function inRules(a: OfficeStandard, b: OfficeStandard, rules: readonly Described
           if (value !== undefined) return parameter ? figureInWords(value, parameter.unit) : String(value);
           return parameter ? `${figureInWords(parameter.usual, parameter.unit)}, as usual` : "as usual";
         };
-        return from === to ? [] : [told(parameter?.title ?? figure, inWordsOf(from), inWordsOf(to))];
+        return from === to ? [] : [difference(parameter?.title ?? figure, inWordsOf(from), inWordsOf(to))];
       }),
     ];
   });

@@ -2,9 +2,16 @@ import Papa from "papaparse";
 import { bad, good, type Result } from "../base/result";
 import type { Cell, Table } from "./table";
 
+/**
+ * What begins a formula for a spreadsheet, the full-width signs among them, and white space that it passes over to get
+ * there. A cell may begin behind any separator that some spreadsheet parts cells by, quoted or not.
+ */
+const BEGINS = /(?<=^|[;\t\r\n])(?=[=+\-@\t\r\n'＝＋－＠])/g;
+const GUARDED = /(?<=^|[;\t\r\n])'(?=[=+\-@\t\r\n'＝＋－＠])/g;
+
 /** What a spreadsheet would take for a formula gets an apostrophe before it; so does an apostrophe. */
-const guarded = (text: string): string => (/^[=+\-@\t\r']/.test(text) ? `'${text}` : text);
-const unguarded = (text: string): string => (/^'[=+\-@\t\r']/.test(text) ? text.slice(1) : text);
+const guarded = (text: string): string => text.replace(BEGINS, "'");
+const unguarded = (text: string): string => text.replace(GUARDED, "");
 
 /** A table as CSV (RFC 4180), UTF-8. */
 export function writeCsv(table: Table): string {

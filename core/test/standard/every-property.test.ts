@@ -57,6 +57,20 @@ const complaints = (standard: unknown): { at: string; message: string }[] => {
   return checked.ok ? [] : checked.problems.map(({ at, message }) => ({ at: String(at), message }));
 };
 
+describe("what a property refers to", () => {
+  const referring = [
+    ...LIST_NAMES.flatMap((list) => PROPERTIES[list].map((each): [string, Property] => [`${list}.${each.path}`, each])),
+    ...LIST_NAMES.flatMap((list) =>
+      (PARTS[list] ?? []).flatMap((part) =>
+        part.properties.map((each): [string, Property] => [`${list}.${part.path}.${each.path}`, each]),
+      ),
+    ),
+  ].filter(([, { to }]) => to !== undefined);
+
+  it("is found in more than a few", () => expect(referring.length).toBeGreaterThan(10));
+  it.each(referring)("%s: a list of the standard", (_path, { to }) => expect(LIST_NAMES).toContain(to));
+});
+
 describe("every property is checked, and its error comes with its path", () => {
   it.each(every)("%s, %s", (list, path) => {
     for (const wrong of [{}, Symbol.iterator in [] ? { length: 1 } : 0]) {

@@ -1,10 +1,9 @@
-import { inArray } from "drizzle-orm";
 import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
 import type { PlacementRow } from "./database/rows";
-import { files } from "./database/schema";
+import { officeFileBytes } from "./files/keep";
 import { fontsOf } from "./standard-fonts";
 import { inThread } from "./jobs/threads";
 import type { ComposedResult, SentFont, ThreadProblem } from "./jobs/thread-work";
@@ -39,8 +38,8 @@ export async function composeOne(
   const [source, all, pictures, fonts] = await Promise.all([
     placement ? sourceBytes(planSet.id, placement.sourceId) : undefined,
     sheetsOf(planSet.id),
-    picturesOf(standard, sheet.frame),
-    fontsOf(standard),
+    picturesOf(planSet.officeId, standard, sheet.frame),
+    fontsOf(planSet.officeId, standard),
   ]);
   if (placement && !source)
     return {
@@ -83,12 +82,12 @@ export async function composeOne(
 const sendable = ({ family, bytes, capHeight }: LetteringFont): SentFont => ({ family, bytes, capHeight });
 
 /** The pictures that a frame's stamps name. */
-async function picturesOf(standard: OfficeStandard, frameId: string): Promise<{ sha256: string; bytes: Uint8Array }[]> {
+async function picturesOf(
+  officeId: string,
+  standard: OfficeStandard,
+  frameId: string,
+): Promise<{ sha256: string; bytes: Uint8Array }[]> {
   const items = standard.frames.find((each) => each.id === frameId)?.items ?? [];
   const named = items.flatMap((item) => (item.kind === "stamp" && item.sha256 !== undefined ? [item.sha256] : []));
-  if (named.length === 0) return [];
-  return database()
-    .select({ sha256: files.sha256, bytes: files.bytes })
-    .from(files)
-    .where(inArray(files.sha256, named));
+  return officeFileBytes(database(), officeId, named);
 }

@@ -17,6 +17,7 @@ import {
   MaxLength,
   Min,
   MinLength,
+  ValidateBy,
   ValidateIf,
   ValidateNested,
   validateSync,
@@ -26,12 +27,34 @@ import { parseScale } from "@hemstitch/core/quantity";
 import { LIST_NAMES, PRESETS, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
+import { MAX_JSON_BYTES } from "./files/limits";
+import { receiveBytes } from "./files/receive";
+import { readJson, UNREADABLE } from "./json";
+import { isCommonPassword } from "./people/common-passwords";
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./people/password-length";
+
+/** The largest number that a version can have in the database. */
+const MOST_VERSION = 2 ** 31 - 1;
+
+/** The version of a row as its sender saw it. */
+const Version = (): PropertyDecorator => (target, key) => {
+  IsInt()(target, key);
+  Min(1)(target, key);
+  Max(MOST_VERSION)(target, key);
+};
+
+export const isVersion = (value: number): boolean => Number.isInteger(value) && value >= 1 && value <= MOST_VERSION;
 
 /** What browsers send, checked. Sizes in millimetres. */
 export class NewInspection {
   @IsString() @IsNotEmpty() @MaxLength(200) name!: string;
   @IsOptional() @IsUUID() planSetId?: string;
+}
+
+export class NewUpload {
+  /** Bytes. */
+  @IsInt() @Min(1) size!: number;
+  @IsOptional() @Matches(/^[0-9a-f]{64}$/) sha256?: string;
 }
 
 export class MendRequest {
@@ -98,13 +121,14 @@ export class BeginStandard {
 }
 
 export class RollBack {
-  @IsInt() @Min(1) edition!: number;
-  @IsInt() @Min(1) version!: number;
+  /** Number of an edition; these are counted as versions are. */
+  @Version() edition!: number;
+  @Version() version!: number;
 }
 
 export class Publication {
   @IsString() @Matches(/\S/, { message: "say what is new in this edition" }) @MaxLength(4000) summary!: string;
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
 }
 
 export class TableImport {
@@ -132,10 +156,20 @@ export class Decision {
   @IsOptional() @IsObject() was?: Record<string, unknown>;
 }
 
+/** Only what may be a password at all is compared: comparing goes over it many times. */
+const isOfLength = ({ length }: string): boolean => length >= SHORTEST_PASSWORD && length <= LONGEST_PASSWORD;
+
 const Password = (): PropertyDecorator => (target, key) => {
   IsString()(target, key);
   MinLength(SHORTEST_PASSWORD, { message: `a password has at least ${SHORTEST_PASSWORD} characters` })(target, key);
   MaxLength(LONGEST_PASSWORD, { message: `a password has at most ${LONGEST_PASSWORD} characters` })(target, key);
+  ValidateBy({
+    name: "isUncommon",
+    validator: {
+      validate: (value: unknown) => typeof value !== "string" || !isOfLength(value) || !isCommonPassword(value),
+      defaultMessage: () => "this password is one of those that are tried first; a few words of your own are better",
+    },
+  })(target, key);
 };
 
 /** An e-mail address, as people paste it: with blanks around it. */
@@ -159,6 +193,8 @@ export class PasswordChange {
 export class NewToken {
   @IsString() @Matches(/\S/, { message: "name must not be blank" }) @MaxLength(80) name!: string;
   @IsInt() @Min(1) @Max(366) days!: number;
+  /** The most that it may do; what a drafter may where not said. */
+  @IsOptional() @IsIn(ROLES) role?: Role;
 }
 
 export class OfficeChoice {
@@ -172,6 +208,11 @@ export class InvitationLink {
 export class InvitationTaken {
   @IsString() @MaxLength(200) secret!: string;
   @IsOptional() @IsString() @MaxLength(120) name?: string;
+  // Somebody known gives the one they have; whether a new one will do is looked at where one is chosen.
+  @IsString() @MaxLength(1000) password!: string;
+}
+
+export class NewPassword {
   @Password() password!: string;
 }
 
@@ -191,13 +232,13 @@ export class NewPlanSet {
 }
 
 export class PlanSetChange {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @IsOptional() @IsString() @Matches(/\S/, { message: "name must not be blank" }) @MaxLength(200) name?: string;
   @IsOptional() @IsObject() particulars?: Record<string, string>;
 }
 
 export class SheetChange {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @IsOptional() @IsString() @MaxLength(40) number?: string;
   @IsOptional() @IsString() @MaxLength(400) title?: string;
   @IsOptional() @IsString() @MaxLength(60) frame?: string;
@@ -248,11 +289,11 @@ export async function formOf<T extends object>(form: Form<T>, request: Request):
 
 /** The request's JSON, whatever it holds. */
 export async function jsonOf(request: Request): Promise<{ readonly value: unknown } | Response> {
-  try {
-    return { value: (await request.json()) as unknown };
-  } catch {
-    return complain(400, { message: "The request can't be read." });
-  }
+  const received = await receiveBytes(request, MAX_JSON_BYTES);
+  if (!received.ok && received.problem.code === "over-limit")
+    return complain(413, { message: "What was sent is too large to be read." });
+  const read = received.ok ? readJson(received.value) : undefined;
+  return read?.ok ? { value: read.value } : complain(400, { message: read?.problem.message ?? UNREADABLE });
 }
 
 /** A complaint about a scale that can't be read; undefined for a good one. */

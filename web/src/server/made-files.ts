@@ -14,9 +14,12 @@ export const workbookOf = async (tables: readonly Table[]): Promise<Uint8Array> 
   bytesOf(await inThread({ kind: "workbook", tables }));
 
 /** The manual, set in the font that Hemstitch itself writes in. */
-export async function manualOf(request: Omit<TaskOf<"manual">, "kind" | "font" | "fonts">): Promise<Uint8Array> {
+export async function manualOf(
+  officeId: string,
+  request: Omit<TaskOf<"manual">, "kind" | "font" | "fonts">,
+): Promise<Uint8Array> {
   const own = barlow();
-  const fonts = otherFonts(request.standard, await fontsOf(request.standard), own);
+  const fonts = otherFonts(request.standard, await fontsOf(officeId, request.standard), own);
   return bytesOf(
     await inThread({
       kind: "manual",

@@ -6,7 +6,7 @@ import { inThread } from "./jobs/threads";
 export async function readWholeStandard(
   bytes: Uint8Array,
 ): Promise<{ standard: OfficeStandard; notes: readonly string[] } | Response> {
-  const read = await inThread({ kind: "read-standard", bytes });
+  const read = await inThread({ kind: "read-standard", bytes, fromOutside: true });
   if (!read.ok) return complain(422, { message: read.problem, ...(read.remedy ? { remedy: read.remedy } : {}) });
   if (read.standard) return { standard: read.standard, notes: read.notes };
   return complain(422, {

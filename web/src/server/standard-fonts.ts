@@ -1,10 +1,9 @@
 import { join } from "node:path";
-import { inArray } from "drizzle-orm";
 import { readFontFile, type LetteringFont } from "@hemstitch/core/formats/font-file";
 import { SHIPPED_FONTS, shippedFont } from "@hemstitch/core/node";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
-import { files } from "./database/schema";
+import { officeFileBytes } from "./files/keep";
 import { projectRoot } from "./jobs/threads";
 
 const folder = (): string => join(projectRoot(), "core", "assets", "fonts");
@@ -17,15 +16,9 @@ export const barlow = (): LetteringFont => {
 };
 
 /** Fonts at hand for a standard: those that were uploaded for it, and those that come with Hemstitch. */
-export async function fontsOf(standard: OfficeStandard): Promise<LetteringFont[]> {
+export async function fontsOf(officeId: string, standard: OfficeStandard): Promise<LetteringFont[]> {
   const hashes = standard.fonts.flatMap((font) => font.sha256 ?? []);
-  const rows =
-    hashes.length === 0
-      ? []
-      : await database()
-          .select({ sha256: files.sha256, bytes: files.bytes })
-          .from(files)
-          .where(inArray(files.sha256, hashes));
+  const rows = await officeFileBytes(database(), officeId, hashes);
   const uploaded = standard.fonts.flatMap((font) => {
     const row = rows.find((each) => each.sha256 === font.sha256);
     const read = row && readFontFile(row.bytes);

@@ -12,7 +12,8 @@ import * as request from "../../src/app/api/requests/[requestId]/route";
 import * as seen from "../../src/app/api/requests/[requestId]/seen/route";
 import * as requests from "../../src/app/api/requests/route";
 import { OFFICE_COOKIE, type Asker } from "../../src/server/access/access";
-import { members, planSetReaders, planSets } from "../../src/server/database/schema";
+import { members, planSetReaders, planSets, requests as requestRows } from "../../src/server/database/schema";
+import { cookieName } from "../../src/server/people/cookies";
 import { addMember } from "../../src/server/people/accounts";
 import { logOf } from "../../src/server/queries/log";
 import { membersOf, openInvitations } from "../../src/server/queries/people";
@@ -146,7 +147,7 @@ describe("which office one works in", () => {
   it("is kept in a cookie that scripts do not get", async () => {
     const response = await coordinator.send(office.POST, "POST", { body: { officeId: ida.officeId } });
     expect(response.headers.getSetCookie()[0]).toMatch(
-      new RegExp(`^${OFFICE_COOKIE}=${ida.officeId}; Path=/; HttpOnly; SameSite=Lax`),
+      new RegExp(`^${cookieName(OFFICE_COOKIE)}=${ida.officeId}; Path=/; HttpOnly; SameSite=Lax`),
     );
   });
   it("is never one that one does not belong to", async () =>
@@ -263,10 +264,21 @@ describe("requests", () => {
     await coordinator.json(seen.POST, "POST", { params: { requestId } }, 404);
     await drafter.json(seen.POST, "POST", { params: { requestId } });
   });
+  it("whose sample is no entry, however it came to be stored, is declined like any other", async () => {
+    const [row] = await database
+      .insert(requestRows)
+      .values({ officeId, askedBy: orrin.userId, list: "hatches", sample: { families: [[]], id: {} }, reason: "x" })
+      .returning({ id: requestRows.id });
+    await decide(row!.id, { state: "accepted", answer: "" }, 422);
+    await decide(row!.id, { state: "declined", answer: "It is none." });
+  });
   it.each([
     ["of a list that there is not", { list: "chairs" }, 422],
     ["without a reason", { reason: "\n" }, 422],
     ["without a sample", { sample: "x" }, 422],
+    ["with a list for a text", { sample: { name: "A-X", purpose: [], pen: "0.25" } }, 422],
+    ["with an object for its key", { sample: { name: {} } }, 422],
+    ["with a property that there is not", { sample: { name: "A-X", colour: "red" } }, 422],
     ["with a sample without end", { sample: { purpose: "x".repeat(250_000) } }, 413],
   ])("%s are refused", async (_what, change, status) => {
     await drafter.json(requests.POST, "POST", { body: { ...wish, sample: {}, ...change } }, status);

@@ -1,6 +1,7 @@
 import { PDFDict, PDFDocument, ParseSpeeds, PDFName, PDFRef } from "@cantoo/pdf-lib";
 import { inflate } from "./streams";
-import { megabytes, overLimit, ReadError, type ReadLimits } from "../limits";
+import { megabytes } from "../../base/words";
+import { overLimit, ReadError, type ReadLimits } from "../limits";
 
 const latin = new TextDecoder("latin1");
 

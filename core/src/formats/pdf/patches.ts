@@ -1,3 +1,4 @@
+import { joined } from "../../base/bytes";
 import { changesOf, type HeightChange, type MarkChange } from "../../drawing";
 import type { PageOrigin, PathOperators, TextOperators } from "./origin";
 
@@ -222,11 +223,5 @@ export function patched(content: Uint8Array, patches: readonly Patch[]): Uint8Ar
     at = patch.to;
   }
   pieces.push(content.subarray(at));
-  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  let to = 0;
-  for (const piece of pieces) {
-    whole.set(piece, to);
-    to += piece.length;
-  }
-  return whole;
+  return joined(pieces);
 }

@@ -9,7 +9,8 @@ import {
 } from "@cantoo/pdf-lib";
 import { Inflate, Unzlib } from "fflate";
 import type { InflateFn } from "../format";
-import { megabytes, overLimit, ReadError, type ReadLimits } from "../limits";
+import { megabytes } from "../../base/words";
+import { overLimit, ReadError, type ReadLimits } from "../limits";
 
 /** Keeps count of what a file has inflated to, over all its streams. */
 export class InflateBudget {

@@ -149,9 +149,18 @@ function firstHeight(standard: OfficeStandard, list: ListName): number {
 }
 
 function scheme(flow: Flow, { naming }: OfficeStandard): void {
+  const { title, examples, source, fields } = naming.layers;
   flow.heading("Names", 2);
+  if (fields.length === 0) {
+    flow.paragraph("How names are put together is not settled yet: a layer is right where it stands in the register.");
+    return;
+  }
   flow.paragraph(
-    `${naming.layers.title}. Examples: ${naming.layers.examples.join(", ")}. Source: ${naming.layers.source}.`,
+    [
+      `${title}.`,
+      ...(examples.length > 0 ? [`Examples: ${examples.join(", ")}.`] : []),
+      ...(source ? [`Source: ${source}.`] : []),
+    ].join(" "),
   );
   flow.table(
     [
@@ -159,7 +168,7 @@ function scheme(flow: Flow, { naming }: OfficeStandard): void {
       { title: "Takes", widthMm: 46 },
       { title: "Codes", widthMm: TEXT_WIDTH_MM - 86 },
     ],
-    naming.layers.fields.map((field) => [
+    fields.map((field) => [
       `${field.title}${field.required ? "" : " (may be left out)"}`,
       `${field.minLength === field.maxLength ? field.minLength : `${field.minLength}–${field.maxLength}`} ${field.characters.replaceAll("-", " ")}`,
       (field.codes ?? [])

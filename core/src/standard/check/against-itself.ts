@@ -56,25 +56,47 @@ function missing(standard: OfficeStandard, reference: (typeof REFERENCES)[number
   );
 }
 
+/** Names of a circle that its message tells. */
+const MOST_TOLD = 8;
+
 function circularSuccessors(standard: OfficeStandard): Problem[] {
   const next = new Map(standard.layers.map((layer) => [layer.name, layer.successor]));
-  return standard.layers.flatMap((layer, index) => {
-    const way = [layer.name];
-    for (let name = layer.successor; name !== undefined; name = next.get(name)) {
-      if (name === layer.name)
-        return [
-          {
-            code: "circular-successor",
-            message: `The successors of ${layer.name} lead back to it: ${[...way, name].join(" → ")}.`,
-            remedy: "Let one of them have no successor.",
-            at: `layers[${index}].successor`,
-          },
-        ];
-      if (way.includes(name)) break;
-      way.push(name);
-    }
-    return [];
+  const circles = circlesOf(next);
+  return standard.layers.flatMap(({ name }, index) => {
+    const circle = circles.get(name);
+    if (!circle) return [];
+    const at = circle.indexOf(name);
+    const way = [...circle.slice(at, at + MOST_TOLD), ...circle.slice(0, Math.max(0, at + MOST_TOLD - circle.length))];
+    const told = way.slice(0, circle.length);
+    return [
+      {
+        code: "circular-successor",
+        message: `The successors of ${name} lead back to it: ${[...told, ...(told.length < circle.length ? ["…"] : []), name].join(" → ")}.`,
+        remedy: "Let one of them have no successor.",
+        at: `layers[${index}].successor`,
+      },
+    ];
   });
+}
+
+/** The circle that each name is in, where it is in one. Every name is passed once. */
+function circlesOf(next: ReadonlyMap<string, string | undefined>): ReadonlyMap<string, readonly string[]> {
+  const circles = new Map<string, readonly string[]>();
+  const passed = new Set<string>();
+  for (const start of next.keys()) {
+    const way = new Map<string, number>();
+    let name: string | undefined = start;
+    while (name !== undefined && !passed.has(name)) {
+      passed.add(name);
+      way.set(name, way.size);
+      name = next.get(name);
+    }
+    const from = name === undefined ? undefined : way.get(name);
+    if (from === undefined) continue;
+    const circle = [...way.keys()].slice(from);
+    for (const each of circle) circles.set(each, circle);
+  }
+  return circles;
 }
 
 function schemes(standard: OfficeStandard): Problem[] {

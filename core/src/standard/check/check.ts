@@ -2,7 +2,8 @@ import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
 import type { Problem } from "../../base/result";
 import { RuleSetting, WholeStandard, type OfficeStandard } from "../model";
-import { entriesOf, LIST_NAMES, LISTS } from "../chapters";
+import { classOfList } from "../model/classes";
+import { entriesOf, LIST_NAMES, LISTS, type ListName } from "../chapters";
 import { upgraded } from "../upgrade";
 import { againstItself } from "./against-itself";
 
@@ -67,9 +68,16 @@ export function checkChanged(before: OfficeStandard, after: OfficeStandard): Che
   return problems.length === 0 ? { ok: true, standard: after } : { ok: false, problems };
 }
 
+/** What is wrong with one entry of a list by itself, whatever it refers to; nothing, if it could stand in a standard. */
+export function checkEntry(list: ListName, entry: unknown): readonly Problem[] {
+  if (typeof entry !== "object" || entry === null || Array.isArray(entry))
+    return [{ code: "invalid-value", message: `A ${LISTS[list].one} is an object with its properties.`, at: "" }];
+  return valueProblems(plainToInstance(classOfList(list), entry));
+}
+
 /** What is wrong with single values, whatever stands beside them. */
-const valueProblems = (standard: OfficeStandard): Problem[] =>
-  validateSync(standard, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }).flatMap((error) =>
+const valueProblems = (value: object): Problem[] =>
+  validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }).flatMap((error) =>
     flatten(error, ""),
   );
 

@@ -1,3 +1,3 @@
-export { checkChanged, checkStandard, readStandard } from "./check";
+export { checkChanged, checkEntry, checkStandard, readStandard } from "./check";
 export type { CheckedStandard } from "./check";
 export { frameProblems } from "./frames";

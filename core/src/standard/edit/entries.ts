@@ -19,21 +19,27 @@ export function applyEdits(
   edits: readonly EntryEdit[],
 ): OfficeStandard | undefined {
   const entries: Entry[] = [...entriesOf(standard, list)];
+  // A whole register may be edited at once: its keys are looked up beside it, not made again for each edit.
+  const keys = entries.map((entry) => keyOf(list, entry));
   const renamed = new Map<string, string>();
   const removed = new Set<string>();
   for (const { key, entry, at } of edits) {
     if (key === null) {
-      if (entry) entries.splice(at ?? entries.length, 0, entry);
+      if (!entry) continue;
+      entries.splice(at ?? entries.length, 0, entry);
+      keys.splice(at ?? keys.length, 0, keyOf(list, entry));
       continue;
     }
-    const index = entries.findIndex((each) => keyOf(list, each) === key);
+    const index = keys.indexOf(key);
     if (index < 0) return undefined;
     if (entry) {
       entries[index] = entry;
       const fresh = keyOf(list, entry);
+      keys[index] = fresh;
       if (fresh !== key) renamed.set(key, fresh);
     } else {
       entries.splice(index, 1);
+      keys.splice(index, 1);
       removed.add(key);
     }
   }

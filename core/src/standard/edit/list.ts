@@ -110,22 +110,33 @@ function cellsLost(standard: OfficeStandard, name: ListName, edits: readonly Ent
 
 /** The edits that take others back; what removal took from the showing chart is told by `cellsLost`. */
 function inverseEdits(standard: OfficeStandard, name: ListName, edits: readonly EntryEdit[]): EntryEdit[] {
-  let state = standard;
+  let entries = [...entriesOf(standard, name)];
+  let keys = entries.map((entry) => keyOf(name, entry));
   const back: EntryEdit[] = [];
   for (const edit of edits) {
-    const entries = entriesOf(state, name);
-    if (edit.key === null) {
-      if (edit.entry) back.unshift({ key: keyOf(name, edit.entry), entry: null });
-    } else {
-      const index = entries.findIndex((entry) => keyOf(name, entry) === edit.key);
-      const was = entries[index];
-      if (was)
-        back.unshift(edit.entry ? { key: keyOf(name, edit.entry), entry: was } : { key: null, entry: was, at: index });
+    const { key, entry, at = entries.length } = edit;
+    const fresh = entry && keyOf(name, entry);
+    if (key === null) {
+      if (!entry || fresh === null) continue;
+      back.unshift({ key: fresh, entry: null });
+      entries.splice(at, 0, entry);
+      keys.splice(at, 0, fresh);
+      continue;
     }
-    state =
-      applyEdits(state, name, [
-        { key: edit.key, entry: edit.entry, ...(edit.at === undefined ? {} : { at: edit.at }) },
-      ]) ?? state;
+    const index = keys.indexOf(key);
+    const was = entries[index];
+    if (!was) continue;
+    back.unshift(entry ? { key: fresh, entry: was } : { key: null, entry: was, at: index });
+    if (!entry) {
+      entries.splice(index, 1);
+      keys.splice(index, 1);
+    } else if (fresh === key) entries[index] = entry;
+    else {
+      // Entries of the same list may name it, as a layer names its successor.
+      const renamed = applyEdits({ ...standard, [name]: entries } as OfficeStandard, name, [{ key, entry }]);
+      entries = [...entriesOf(renamed ?? standard, name)];
+      keys = entries.map((each) => keyOf(name, each));
+    }
   }
   return back;
 }

@@ -35,11 +35,22 @@ export const Key = (longest = 60): PropertyDecorator =>
 /** Free words; 4,000 characters unless said. */
 export const Words = (longest = 4000): PropertyDecorator => all(IsString(), MaxLength(longest));
 
+/** Each element is an entry: an empty list in place of one would pass for an entry without any fault. */
+const HoldsEntries = (): PropertyDecorator =>
+  ValidateBy({
+    name: "holdsEntries",
+    validator: {
+      validate: (value: unknown) => !Array.isArray(value) || value.every((each) => !Array.isArray(each)),
+      defaultMessage: () => "each of $property must be an entry, which is an object, and not a list",
+    },
+  });
+
 /** A list of entries of one class. */
 export const ListOf = (make: Make, most: number): PropertyDecorator =>
   all(
     IsArray(),
     ArrayMaxSize(most),
+    HoldsEntries(),
     ValidateNested({ each: true }),
     Type(() => make),
   );

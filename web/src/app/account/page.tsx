@@ -1,7 +1,8 @@
 import { AccountView } from "@/features/people/AccountView";
 import { asker } from "@/server/asker";
 import { ROLE_WORDS } from "@/server/access/access";
-import { publicAddress } from "@/server/people/auth";
+import { rolesUpTo } from "@/server/access/roles";
+import { publicAddress } from "@/server/people/address";
 import { SHORTEST_PASSWORD } from "@/server/people/password-length";
 import { tokensOf } from "@/server/queries/people";
 
@@ -19,10 +20,12 @@ export default async function AccountPage() {
       offices={who.offices}
       tokens={tokens.map((token) => ({
         ...token,
+        part: ROLE_WORDS[token.role],
         madeAt: token.madeAt.toISOString(),
         lastUsedAt: token.lastUsedAt?.toISOString() ?? null,
         expiresAt: token.expiresAt.toISOString(),
       }))}
+      parts={rolesUpTo(who.role).map((role) => ({ role, words: ROLE_WORDS[role] }))}
       shortest={SHORTEST_PASSWORD}
       address={publicAddress() ?? "http://127.0.0.1:3000"}
       seesPeople={who.role === "coordinator"}

@@ -15,7 +15,8 @@ import { PlainTable } from "../shared/PlainTable";
 import { SeveritySums } from "../shared/Severity";
 import { useNotice } from "../shared/Notice";
 import { wordsOf } from "../shared/api";
-import { uploadFiles } from "./upload";
+import { megabytes } from "@hemstitch/core/quantity";
+import { uploadFiles, type Progress } from "./upload";
 
 export interface InspectionRow {
   readonly id: string;
@@ -88,17 +89,16 @@ function DropZone({ maxBytes, planSetId }: { maxBytes: number; planSetId: string
   const notice = useNotice();
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
-  const [sending, setSending] = useState<{ sent: number; of: number; name: string } | null>(null);
+  const [sending, setSending] = useState<Progress | null>(null);
+  const cancelling = useRef<AbortController | null>(null);
   const send = async (list: FileList | null): Promise<void> => {
     const files = [...(list ?? [])];
     if (files.length === 0) return;
-    setSending({ sent: 0, of: files.length, name: "" });
+    const cancel = (cancelling.current = new AbortController());
     try {
-      const { id, refused } = await uploadFiles(files, maxBytes, planSetId, (sent, name) =>
-        setSending({ sent, of: files.length, name }),
-      );
+      const { id, sent, refused } = await uploadFiles(files, maxBytes, planSetId, setSending, cancel.signal);
       if (refused.length > 0) notice(refused.join("\n"), "error");
-      if (refused.length < files.length) router.push(`/inspection/${id}`);
+      if (sent > 0) router.push(`/inspection/${id}`);
       else router.refresh();
     } catch (error) {
       notice(wordsOf(error), "error");
@@ -137,25 +137,48 @@ function DropZone({ maxBytes, planSetId }: { maxBytes: number; planSetId: string
         onChange={(event) => void send(event.target.files)}
       />
       {sending ? (
-        <Box sx={{ width: 320, mx: "auto" }}>
-          <Typography variant="body2" sx={{ mb: 1 }}>
-            Sending {sending.name} ({sending.sent + 1} of {sending.of})
-          </Typography>
-          <LinearProgress aria-label="Sending files" variant="determinate" value={(sending.sent / sending.of) * 100} />
-        </Box>
+        <SendingBar progress={sending} onCancel={() => cancelling.current?.abort()} />
       ) : (
         <>
           <Typography variant="h2" sx={{ mb: 0.5 }}>
             Drop drawings here
           </Typography>
           <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
-            Layered PDF, several at once, up to {Math.round(maxBytes / 2 ** 20)} MB each
+            Layered PDF, several at once, up to {megabytes(maxBytes)} each
           </Typography>
           <Button variant="contained" onClick={() => input.current?.click()}>
             Choose files
           </Button>
         </>
       )}
+    </Box>
+  );
+}
+
+function SendingBar({ progress, onCancel }: { progress: Progress; onCancel: () => void }) {
+  const { name, nth, files, bytes, ofBytes, waiting } = progress;
+  return (
+    <Box sx={{ width: 420, maxWidth: "90%", mx: "auto" }} aria-live="polite">
+      <Typography variant="body2" noWrap sx={{ mb: 1 }}>
+        {files > 1 ? `${nth} of ${files}: ` : ""}
+        {name}
+      </Typography>
+      <LinearProgress
+        aria-label="Sending files"
+        variant="determinate"
+        color={waiting ? "warning" : "primary"}
+        value={ofBytes === 0 ? 0 : (bytes / ofBytes) * 100}
+      />
+      <Box sx={{ display: "flex", alignItems: "center", justifyContent: "space-between", mt: 0.5 }}>
+        <Typography variant="body2" color="text.secondary">
+          {waiting
+            ? "The connection is lost. It goes on as soon as it is there again."
+            : `${megabytes(bytes)} of ${megabytes(ofBytes)}`}
+        </Typography>
+        <Button size="small" onClick={onCancel}>
+          Cancel
+        </Button>
+      </Box>
     </Box>
   );
 }

@@ -1,12 +1,11 @@
 import { useCallback, useEffect, useState } from "react";
+import type { InspectionAnswer } from "@/app/api/inspections/[inspectionId]/route";
+import type { Sent } from "@/server/answers";
 import { getJson } from "../shared/api";
 import type { FileSummary } from "@/server/queries/inspections";
 
-export interface LiveInspection {
-  readonly id: string;
-  readonly name: string;
-  readonly files: readonly FileSummary[];
-}
+/** What is shown of an inspection. */
+export type LiveInspection = Pick<Sent<InspectionAnswer>, "id" | "name" | "files">;
 
 const POLL_MS = 600;
 
@@ -23,7 +22,7 @@ export function useLiveInspection(initial: LiveInspection): {
   const [offline, setOffline] = useState(false);
   const refresh = useCallback(async () => {
     try {
-      setInspection(await getJson<LiveInspection>(`/api/inspections/${initial.id}`));
+      setInspection(await getJson<Sent<InspectionAnswer>>(`/api/inspections/${initial.id}`));
       setOffline(false);
     } catch {
       setOffline(true);

@@ -22,10 +22,14 @@ interface Props {
   readonly tokens: readonly {
     readonly id: string;
     readonly name: string;
+    /** The most that it may do, as a person's part is called. */
+    readonly part: string;
     readonly madeAt: string;
     readonly lastUsedAt: string | null;
     readonly expiresAt: string;
   }[];
+  /** The parts that a token of theirs may have, the least first. */
+  readonly parts: readonly { readonly role: string; readonly words: string }[];
   readonly shortest: number;
   readonly address: string;
   readonly seesPeople: boolean;
@@ -34,7 +38,18 @@ interface Props {
 const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { dateStyle: "medium" });
 
 /** One's own sign-in: password, sessions, offices, tokens for the command line. */
-export function AccountView({ name, email, part, office, offices, tokens, shortest, address, seesPeople }: Props) {
+export function AccountView({
+  name,
+  email,
+  part,
+  office,
+  offices,
+  tokens,
+  parts,
+  shortest,
+  address,
+  seesPeople,
+}: Props) {
   const notice = useNotice();
   const leave = async (method: "POST" | "DELETE", path: string): Promise<void> => {
     try {
@@ -92,7 +107,7 @@ export function AccountView({ name, email, part, office, offices, tokens, shorte
           </Part>
         </Box>
         <Part title="Tokens for the command line">
-          <Tokens tokens={tokens} address={address} />
+          <Tokens tokens={tokens} parts={parts} address={address} />
         </Part>
       </Box>
     </Page>
@@ -103,6 +118,7 @@ function Password({ shortest }: { shortest: number }) {
   const notice = useNotice();
   const [current, setCurrent] = useState("");
   const [fresh, setFresh] = useState("");
+  const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const change = async (): Promise<void> => {
     setProblem(null);
@@ -110,7 +126,8 @@ function Password({ shortest }: { shortest: number }) {
       await sendJson("POST", "/api/account/password", { current, fresh });
       setCurrent("");
       setFresh("");
-      notice("Your password is changed; other sessions have ended.");
+      notice("Your password is changed. Other sessions and all tokens have ended.");
+      router.refresh();
     } catch (error) {
       setProblem(wordsOf(error));
     }
@@ -153,14 +170,17 @@ function Password({ shortest }: { shortest: number }) {
   );
 }
 
-function Tokens({ tokens, address }: { tokens: Props["tokens"]; address: string }) {
+function Tokens({ tokens, parts, address }: Pick<Props, "tokens" | "parts" | "address">) {
   const router = useRouter();
   const notice = useNotice();
   const [name, setName] = useState("");
+  const [days, setDays] = useState(90);
+  // What the command line needs, and no more, unless somebody asks for more.
+  const [may, setMay] = useState(parts[Math.min(1, parts.length - 1)]?.role ?? "");
   const [made, setMade] = useState<string | null>(null);
   const make = async (): Promise<void> => {
     try {
-      setMade((await sendJson<TokenMade>("POST", "/api/account/tokens", { name, days: 90 })).token);
+      setMade((await sendJson<TokenMade>("POST", "/api/account/tokens", { name, days, role: may })).token);
       setName("");
       router.refresh();
     } catch (error) {
@@ -198,7 +218,8 @@ function Tokens({ tokens, address }: { tokens: Props["tokens"]; address: string 
           <Box sx={{ flex: 1 }}>
             {token.name}
             <Typography variant="caption" color="text.secondary" component="div">
-              {token.lastUsedAt ? `last used ${day(token.lastUsedAt)}` : "never used"}, runs out {day(token.expiresAt)}
+              may do what a {token.part} may; {token.lastUsedAt ? `last used ${day(token.lastUsedAt)}` : "never used"},
+              runs out {day(token.expiresAt)}
             </Typography>
           </Box>
           <Button onClick={() => void remove(token.id)}>Remove</Button>
@@ -210,7 +231,7 @@ function Tokens({ tokens, address }: { tokens: Props["tokens"]; address: string 
           event.preventDefault();
           void make();
         }}
-        sx={{ display: "flex", gap: 1, mt: 1.5 }}
+        sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}
       >
         <TextField
           label="What it is for"
@@ -218,6 +239,20 @@ function Tokens({ tokens, address }: { tokens: Props["tokens"]; address: string 
           onChange={(event) => setName(event.target.value)}
           sx={{ flex: 1 }}
         />
+        <TextField select label="May do" value={may} onChange={(event) => setMay(event.target.value)}>
+          {parts.map(({ role, words }) => (
+            <MenuItem key={role} value={role}>
+              what a {words} may
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField select label="For" value={days} onChange={(event) => setDays(Number(event.target.value))}>
+          {[7, 30, 90, 365].map((each) => (
+            <MenuItem key={each} value={each}>
+              {each} days
+            </MenuItem>
+          ))}
+        </TextField>
         <Button type="submit" variant="outlined" disabled={name.trim() === ""}>
           Make a token
         </Button>

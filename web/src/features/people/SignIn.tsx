@@ -5,6 +5,8 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { sendJson, wordsOf } from "../shared/api";
+import type { SignedIn } from "@/app/api/session/route";
+import { sayOnNextPage } from "../shared/Notice";
 import { Mark } from "../shell/icons";
 
 export interface DemoPerson {
@@ -13,6 +15,9 @@ export interface DemoPerson {
   readonly email: string;
   readonly password: string;
 }
+
+const failedWords = (count: number): string =>
+  `${count === 1 ? "One sign-in" : `${count} sign-ins`} with your account failed since you were last here. If that was not you, change your password.`;
 
 /** The way in. In the demo office, and only there, it says who there is. */
 export function SignIn({ demo }: { demo: readonly DemoPerson[] }) {
@@ -24,7 +29,11 @@ export function SignIn({ demo }: { demo: readonly DemoPerson[] }) {
     setBusy(true);
     setProblem(null);
     try {
-      await sendJson("POST", "/api/session", { email: as.email, password: as.password });
+      const { failedBefore } = await sendJson<SignedIn>("POST", "/api/session", {
+        email: as.email,
+        password: as.password,
+      });
+      if (failedBefore > 0) sayOnNextPage(failedWords(failedBefore), "error");
       window.location.assign("/today");
     } catch (error) {
       setProblem(wordsOf(error));

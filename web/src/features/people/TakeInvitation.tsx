@@ -3,28 +3,21 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { InvitationAnswer } from "@/app/api/invitation/route";
 import { useEffect, useState } from "react";
 import { sendJson, wordsOf } from "../shared/api";
-
-interface Invitation {
-  readonly office: string;
-  readonly email: string;
-  readonly role: string;
-  readonly invitedBy: string;
-  readonly known: boolean;
-}
 
 /** An invitation is taken up by the secret in its link, which never reaches a server's log. */
 export function TakeInvitation({ shortest }: { shortest: number }) {
   const [secret, setSecret] = useState("");
-  const [invitation, setInvitation] = useState<Invitation | null>(null);
+  const [invitation, setInvitation] = useState<InvitationAnswer | null>(null);
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     const written = window.location.hash.slice(1);
     setSecret(written);
-    sendJson<Invitation>("PUT", "/api/invitation", { secret: written })
+    sendJson<InvitationAnswer>("PUT", "/api/invitation", { secret: written })
       .then(setInvitation)
       .catch((error: unknown) => setProblem(wordsOf(error)));
   }, []);

@@ -23,6 +23,7 @@ import {
 } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
+import { Fenced } from "../shared/Fenced";
 import { Empty } from "../shared/Empty";
 import { Page } from "../shared/Page";
 import { useDraft } from "../standard/draft";
@@ -160,9 +161,13 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
       )}
       <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 4, alignItems: "flex-start" }}>
         <Box>
-          <EntrySpecimen list={request.list} entry={request.sample} standard={standard} />
+          <Fenced what="The specimen">
+            <EntrySpecimen list={request.list} entry={request.sample} standard={standard} />
+          </Fenced>
         </Box>
-        <Wish request={request} now={now} />
+        <Fenced what="What is asked for">
+          <Wish request={request} now={now} />
+        </Fenced>
       </Box>
       {request.state === "open" ? (
         mayDecide ? (

@@ -16,10 +16,22 @@ const Context = createContext<(text: string, kind?: Notice["kind"]) => void>(() 
 /** Tells the person something that happened, wherever they are. */
 export const useNotice = () => useContext(Context);
 
+const KEPT = "hemstitch-notice";
+
+/** Tells something on the page that comes next, where this one is being left. */
+export const sayOnNextPage = (text: string, kind: Notice["kind"]): void =>
+  sessionStorage.setItem(KEPT, JSON.stringify({ text, kind } satisfies Notice));
+
 /** The notice is plain, so that it comes with the first load: it must be there when the line is cut. */
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
   const tell = useCallback((text: string, kind: Notice["kind"] = "success") => setNotice({ text, kind }), []);
+  useEffect(() => {
+    const kept = sessionStorage.getItem(KEPT);
+    if (!kept) return;
+    sessionStorage.removeItem(KEPT);
+    setNotice(JSON.parse(kept) as Notice);
+  }, []);
   useEffect(() => {
     // An error stays until it is closed.
     if (!notice || notice.kind === "error") return;

@@ -58,10 +58,24 @@ export async function sendJson<T>(
   return (await response.json()) as T;
 }
 
-export const sendFile = async <T>(path: string, file: Blob): Promise<T> =>
+/** Sends bytes as they are. */
+export const sendBody = async <T>(
+  method: "POST" | "PUT",
+  path: string,
+  body: Blob,
+  signal?: AbortSignal,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<T> =>
   (await (
-    await send(path, { method: "POST", headers: { "Content-Type": "application/octet-stream" }, body: file })
+    await send(path, {
+      method,
+      headers: { "Content-Type": "application/octet-stream", ...headers },
+      body,
+      ...(signal ? { signal } : {}),
+    })
   ).json()) as T;
+
+export const sendFile = <T>(path: string, file: Blob): Promise<T> => sendBody<T>("POST", path, file);
 
 export async function getBytes(
   path: string,

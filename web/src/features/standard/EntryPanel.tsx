@@ -16,6 +16,7 @@ import {
   type ListName,
 } from "@hemstitch/core/standard/plain";
 import { Alive } from "../shared/Alive";
+import { Fenced } from "../shared/Fenced";
 import { CODE_FONT } from "../shell/theme";
 import { useDraft } from "./draft";
 import { EntryFields } from "./EntryFields";
@@ -115,7 +116,9 @@ export function EntryPanel({ list, chosen, adding, onChoose, more }: Props) {
           {keyOf(list, entry) || `New ${LISTS[list].one}`}
         </Typography>
         <StaysInSight>
-          <EntrySpecimen list={list} entry={entry} standard={standard} />
+          <Fenced what="The specimen">
+            <EntrySpecimen list={list} entry={entry} standard={standard} />
+          </Fenced>
         </StaysInSight>
         {!TO_LOOK_UP.has(list) && more?.(entry, set)}
         <Box sx={{ mt: 1 }}>

@@ -7,27 +7,19 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
+import type { ImportAnswer } from "@/app/api/standard/import/route";
 import { ApiError, sendFile, wordsOf } from "../shared/api";
-
-interface Sound {
-  readonly name: string;
-  readonly edition: string;
-  readonly changes: number;
-  readonly words: readonly string[];
-  readonly notes: readonly string[];
-  readonly version: number;
-}
 
 /** A whole standard from a file is tried first: what it would change, or every error with its place; then all of it is stored or nothing. */
 export default function ImportDialog({ file, onClose }: { file: File; onClose: () => void }) {
-  const [sound, setSound] = useState<Sound | null>(null);
+  const [sound, setSound] = useState<ImportAnswer | null>(null);
   const [problem, setProblem] = useState<{ words: string; list: readonly { at: string; message: string }[] } | null>(
     null,
   );
   const fail = (error: unknown): void =>
     setProblem({ words: wordsOf(error), list: error instanceof ApiError ? error.problems : [] });
   useEffect(() => {
-    sendFile<Sound>("/api/standard/import", file).then(setSound).catch(fail);
+    sendFile<ImportAnswer>("/api/standard/import", file).then(setSound).catch(fail);
   }, [file]);
   const store = (): void => {
     if (sound)

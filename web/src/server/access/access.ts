@@ -1,9 +1,11 @@
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import { accessTokens, members, offices, planSetReaders, users, type Role } from "../database/schema";
-import { auth, publicAddress } from "../people/auth";
+import { publicAddress } from "../people/address";
+import { auth, LONGEST_SESSION_MS } from "../people/auth";
+import { cookieOf } from "../people/cookies";
 import { hashOf } from "../people/secrets";
-import { may, type Need } from "./roles";
+import { lesserRole, may, type Need } from "./roles";
 
 /** Who asks, as what, and for which office. */
 export interface Asker {
@@ -30,7 +32,7 @@ export class Refused extends Error {
 }
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
-export const OFFICE_COOKIE = "hemstitch_office";
+export const OFFICE_COOKIE = "office";
 
 /** Headers that a request brings, from a handler or a page. */
 export interface RequestHeaders {
@@ -64,6 +66,9 @@ export async function access(headers: RequestHeaders, need: Need, changes: boole
   const host = checkHost(headers);
   const bearer = /^Bearer (hst_[\w-]+)$/.exec(headers.get("authorization") ?? "")?.[1];
   if (changes && bearer === undefined) refuseOtherSites(headers, host);
+  // What can end or outlive a token is not for tokens: neither passwords and sessions, nor making others.
+  if (bearer !== undefined && need === "account")
+    throw new Refused(403, "A token can't change an account. Sign in for that.");
   const asker = bearer === undefined ? await bySession(headers) : await byToken(bearer);
   if (!may(asker.role, need))
     throw new Refused(403, `This is for others: your part in ${asker.officeName} is ${ROLE_WORDS[asker.role]}.`);
@@ -78,10 +83,14 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
 };
 
 async function bySession(headers: RequestHeaders): Promise<Asker> {
-  const session = await auth().api.getSession({ headers: new Headers({ cookie: headers.get("cookie") ?? "" }) });
-  if (!session) throw new Refused(401, "Please sign in.");
-  const chosen = new RegExp(`(?:^|;\\s*)${OFFICE_COOKIE}=([0-9a-f-]{36})`).exec(headers.get("cookie") ?? "")?.[1];
-  return askerOf(session.user.id, chosen);
+  const cookie = headers.get("cookie") ?? "";
+  const session = await auth().api.getSession({ headers: new Headers({ cookie }) });
+  if (!session || Date.now() - new Date(session.session.createdAt).getTime() > LONGEST_SESSION_MS)
+    throw new Refused(
+      401,
+      "You are not signed in, or were signed out after half an hour without use. Sign in in another tab; what you have typed here stays.",
+    );
+  return askerOf(session.user.id, cookieOf(cookie, OFFICE_COOKIE));
 }
 
 async function byToken(token: string): Promise<Asker> {
@@ -89,12 +98,12 @@ async function byToken(token: string): Promise<Asker> {
     .update(accessTokens)
     .set({ lastUsedAt: sql`now()` })
     .where(and(eq(accessTokens.tokenHash, hashOf(token)), gt(accessTokens.expiresAt, sql`now()`)))
-    .returning({ userId: accessTokens.userId, officeId: accessTokens.officeId });
+    .returning({ userId: accessTokens.userId, officeId: accessTokens.officeId, role: accessTokens.role });
   if (!row) throw new Refused(401, "This token is not known, or it has run out.");
   const asker = await askerOf(row.userId, row.officeId);
   // A token is for one office and goes with the membership.
   if (asker.officeId !== row.officeId) throw new Refused(401, "This token is not known, or it has run out.");
-  return asker;
+  return { ...asker, role: lesserRole(asker.role, row.role) };
 }
 
 /** A person in one of their offices: the chosen one where they belong to it, else the first. */

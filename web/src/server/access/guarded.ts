@@ -1,18 +1,13 @@
+import { countFromHere, knowing } from "../database/written";
 import { isId } from "../ids";
 import { access, checkHost, Refused, refuseOtherSites, type Asker } from "./access";
+import { complain } from "./answer";
+import { onBehalf } from "./asking";
+import { failure } from "./failure";
 import type { Need } from "./roles";
 
-/** What a handler says went wrong; shown to the person as it stands. */
-export interface Complaint {
-  readonly message: string;
-  readonly remedy?: string;
-  readonly problems?: readonly { at: string; message: string }[];
-}
-
-export const answer = (value: unknown, status = 200): Response =>
-  Response.json(value, { status, headers: { "Cache-Control": "no-store" } });
-
-export const complain = (status: number, complaint: Complaint): Response => answer(complaint, status);
+export { answer, complain, type Complaint } from "./answer";
+export { later } from "./failure";
 
 type Params = Readonly<Record<string, string>>;
 
@@ -26,10 +21,12 @@ const changes = (request: Request): boolean => request.method !== "GET" && reque
 export const guarded = (need: Need, handler: (asker: Asker, request: Request, params: Params) => Promise<Response>) =>
   answering(async (request, context) => {
     const asker = await access(request.headers, need, changes(request));
+    // That a token was used is noted; it is not what was asked for.
+    countFromHere();
     const params = (await context.params) ?? {};
     if (Object.entries(params).some(([name, value]) => name.endsWith("Id") && !isId(value)))
       throw new Refused(404, "There is no such thing here.");
-    return handler(asker, request, params);
+    return onBehalf({ officeId: asker.officeId, signal: request.signal }, () => handler(asker, request, params));
   });
 
 /** A handler for those who have not signed in yet: signing in, and taking up an invitation. */
@@ -40,20 +37,11 @@ export const open = (handler: (request: Request) => Promise<Response>) =>
   });
 
 function answering(handler: (request: Request, context: Context) => Promise<Response>) {
-  return async (request: Request, context: Context): Promise<Response> => {
-    try {
-      return await handler(request, context);
-    } catch (error) {
-      if (error instanceof Refused) return complain(error.status, { message: error.message });
-      process.stderr.write(
-        `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? error.stack : String(error)}\n`,
-      );
-      return complain(500, {
-        message: "Something went wrong on our side; nothing was changed.",
-        remedy: "Try again. If it happens again, tell whoever runs Hemstitch.",
-      });
-    }
-  };
+  return (request: Request, context: Context): Promise<Response> =>
+    knowing(
+      () => handler(request, context),
+      (error, stored) => failure(error, stored, request),
+    );
 }
 
 export const missing = (): Response =>

@@ -21,6 +21,15 @@ export const MAY = {
 
 export type Need = keyof typeof MAY;
 
+/** From who may least to who may most. */
+const BY_POWER: readonly Role[] = ["reader", "drafter", "project-lead", "coordinator"];
+
+/** The one of two roles that may less. */
+export const lesserRole = (a: Role, b: Role): Role => (BY_POWER.indexOf(a) <= BY_POWER.indexOf(b) ? a : b);
+
+/** The roles that may no more than one, the least first. */
+export const rolesUpTo = (role: Role): readonly Role[] => BY_POWER.slice(0, BY_POWER.indexOf(role) + 1);
+
 /** All that a role may do. */
 export const needsOf = (role: Role): Need[] => (Object.keys(MAY) as Need[]).filter((need) => may(role, need));
 

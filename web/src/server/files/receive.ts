@@ -1,34 +1,54 @@
 import { createHash } from "node:crypto";
-import { bad, good, type Result } from "@hemstitch/core/quantity";
-import { maxFileBytes } from "./limits";
+import { bad, good, megabytes, type Problem, type Result } from "@hemstitch/core/quantity";
+import { complain } from "../access/guarded";
+import { bodyOf } from "./body";
+import { maxFileBytes, MAX_SMALL_FILE_BYTES } from "./limits";
 
-const megabytes = (bytes: number): string => `${Math.round(bytes / 2 ** 20)} MB`;
-
-const tooLarge = (bytes: number | undefined): Result<never> =>
+export const tooLarge = (bytes: number | undefined, limit: number): Result<never> =>
   bad(
     "over-limit",
-    `The file has ${bytes === undefined ? "more than the limit" : megabytes(bytes)}; the limit is ${megabytes(maxFileBytes())}.`,
+    `The file has ${bytes === undefined ? "more than the limit" : megabytes(bytes)}; the limit is ${megabytes(limit)}.`,
     { remedy: "Split the drawing, or ask for a higher limit." },
   );
 
-/** Takes a file from a request's body. One over the limit is refused by its stated length, or as soon as it is passed. */
-export async function receiveFile(request: Request): Promise<Result<{ bytes: Uint8Array; sha256: string }>> {
-  const stated = Number(request.headers.get("content-length"));
-  const limit = maxFileBytes();
-  if (stated > limit) return tooLarge(stated);
-  const reader = request.body?.getReader();
-  if (!reader) return bad("empty-file", "No file was sent.", { remedy: "Choose a file and send it again." });
+export const NO_FILE = bad("empty-file", "No file was sent.", { remedy: "Choose a file and send it again." });
+
+/** What is answered to a file that was not taken. */
+export const complainOfFile = (problem: Problem): Response =>
+  complain(problem.code === "over-limit" ? 413 : 422, problem);
+
+/** Bytes that a request says it will send; undefined where it doesn't say. */
+export function statedLength(request: Request): number | undefined {
+  const stated = request.headers.get("content-length");
+  return stated === null ? undefined : Number(stated);
+}
+
+/**
+ * Takes a request's body into memory. One over the limit is refused by its stated length, or as soon as it is passed;
+ * one that is cut off is refused.
+ */
+export async function receiveBytes(request: Request, limit: number): Promise<Result<Uint8Array>> {
+  const stated = statedLength(request);
+  if (stated !== undefined && stated > limit) return tooLarge(stated, limit);
+  if (!request.body) return NO_FILE;
   const pieces: Uint8Array[] = [];
   let size = 0;
-  const hash = createHash("sha256");
-  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
-    size += piece.value.length;
-    if (size > limit) {
-      await reader.cancel();
-      return tooLarge(undefined);
-    }
-    hash.update(piece.value);
-    pieces.push(piece.value);
+  for await (const piece of bodyOf(request)) {
+    size += piece.length;
+    if (size > limit) return tooLarge(undefined, limit);
+    pieces.push(piece);
   }
-  return good({ bytes: new Uint8Array(Buffer.concat(pieces)), sha256: hash.digest("hex") });
+  if (stated !== undefined && size !== stated) return cutOff(size, stated);
+  return good(new Uint8Array(Buffer.concat(pieces)));
 }
+
+/** Takes a small file from a request's body into memory, with its SHA-256. */
+export async function receiveFile(request: Request): Promise<Result<{ bytes: Uint8Array; sha256: string }>> {
+  const received = await receiveBytes(request, Math.min(MAX_SMALL_FILE_BYTES, maxFileBytes()));
+  if (!received.ok) return received;
+  const bytes = received.value;
+  return good({ bytes, sha256: createHash("sha256").update(bytes).digest("hex") });
+}
+
+export const cutOff = (size: number, stated: number): Result<never> =>
+  bad("cut-off", `Only ${size} of ${stated} bytes arrived, so nothing was kept.`, { remedy: "Send the file again." });

@@ -1,9 +1,10 @@
 import { eq } from "drizzle-orm";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { storable } from "../database/jsonb";
-import { files, inspectedFiles, inspections } from "../database/schema";
+import { inspectedFiles, inspections } from "../database/schema";
 import type { Database } from "../database/client";
 import { maxFileBytes } from "../files/limits";
+import { fileBytes } from "../files/pieces";
 import { keepFindings } from "../queries/findings";
 import { standardFor } from "../queries/standard";
 import { defineJob } from "./job";
@@ -61,14 +62,13 @@ const editionInWords = ({ name, edition }: OfficeStandard): string =>
 export async function inputOf(database: Database, fileId: string) {
   const [row] = await database
     .select({
-      sha256: files.sha256,
-      bytes: files.bytes,
+      sha256: inspectedFiles.sha256,
       officeId: inspections.officeId,
       planSetId: inspections.planSetId,
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .innerJoin(files, eq(files.sha256, inspectedFiles.sha256))
     .where(eq(inspectedFiles.id, fileId));
-  return row && { ...row, standard: await standardFor(row.officeId, row.planSetId, database) };
+  const bytes = row && (await fileBytes(database, row.sha256));
+  return bytes && { ...row, bytes, standard: await standardFor(row.officeId, row.planSetId, database) };
 }

@@ -1,8 +1,9 @@
 import { and, eq } from "drizzle-orm";
 import { DRAWING_VERSION } from "@hemstitch/core/drawing";
 import type { Database, Transaction } from "../database/client";
-import { drawings, files } from "../database/schema";
+import { drawings } from "../database/schema";
 import { maxFileBytes } from "../files/limits";
+import { fileBytes } from "../files/pieces";
 import { inThread } from "./threads";
 
 /** Keeps a drawing as today's reader read it from a file. The same drawing is kept once. */
@@ -26,8 +27,8 @@ export async function drawingOfFile(
 ): Promise<Uint8Array | undefined> {
   const kept = await keptDrawing(database, sha256);
   if (kept) return kept;
-  const [file] = await database.select({ bytes: files.bytes }).from(files).where(eq(files.sha256, sha256));
-  const read = file && (await inThread({ kind: "read", bytes: file.bytes, maxFileBytes: maxFileBytes() }, { signal }));
+  const bytes = await fileBytes(database, sha256);
+  const read = bytes && (await inThread({ kind: "read", bytes, maxFileBytes: maxFileBytes() }, { signal }));
   if (!read?.ok) return undefined;
   await keepDrawing(database, sha256, read.drawing);
   return read.drawing;

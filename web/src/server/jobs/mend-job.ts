@@ -21,7 +21,7 @@ export const mendFile = defineJob<MendArgs>({
   async run({ args, database, signal, progress }) {
     const input = await inputOf(database, args.fileId);
     if (!input) return { problem: "The file is not there any more." };
-    const { bytes, standard } = input;
+    const { bytes, standard, officeId } = input;
     const result = await inThread(
       { kind: "mend", bytes, standard, maxFileBytes: maxFileBytes(), only: args.only ?? null },
       { signal, onProgress: progress },
@@ -29,7 +29,7 @@ export const mendFile = defineJob<MendArgs>({
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };
     return {
       done: async (on) => {
-        await keepFile(on, result.sha256, result.bytes);
+        await keepFile(on, officeId, result.sha256, result.bytes);
         await keepDrawing(on, result.sha256, result.drawing);
         await keepFindings(on, args.fileId, "mended", result.left);
         await on

@@ -1,5 +1,7 @@
+import { setTimeout as pause } from "node:timers/promises";
 import { and, asc, eq, gte, lt, or, sql, type SQL } from "drizzle-orm";
 import type { Database } from "../database/client";
+import { databaseFault } from "../database/faults";
 import { storableText } from "../database/jsonb";
 import { jobs } from "../database/schema";
 import type { Outcome } from "./job";
@@ -100,15 +102,37 @@ export async function run(database: Database, job: TakenJob, stop?: AbortSignal)
       signal,
       progress: (now) => void (share = now),
     });
-    await end(database, job, outcome);
+    await whenThere(() => end(database, job, outcome), stop);
   } catch (error) {
     if (lost.signal.aborted) return;
-    if (stop?.aborted) return void (await putBack(database, job));
-    const { problem, remedy } = kind.onError;
-    const why = error instanceof Error ? error.message : String(error);
-    await end(database, job, { problem: `${problem}: ${why}`, ...(remedy ? { remedy } : {}) });
+    // A database that restarts is no fault of the job's.
+    if (stop?.aborted || databaseFault(error) === "away")
+      return void (await whenThere(() => putBack(database, job), stop));
+    await whenThere(() => end(database, job, outcomeOf(error, kind.onError)), stop);
   } finally {
     clearInterval(beat);
+  }
+}
+
+function outcomeOf(error: unknown, { problem, remedy }: { problem: string; remedy?: string }): Outcome {
+  if (databaseFault(error) === "full")
+    return {
+      problem: "The server's disk is full; nothing was kept.",
+      remedy: "Tell whoever runs Hemstitch; then try again.",
+    };
+  const why = error instanceof Error ? error.message : String(error);
+  return { problem: `${problem}: ${why}`, ...(remedy ? { remedy } : {}) };
+}
+
+/** Stores something as soon as the database is there: what has been worked out is not lost because it restarts. */
+async function whenThere<T>(storing: () => Promise<T>, stop?: AbortSignal): Promise<T> {
+  for (;;) {
+    try {
+      return await storing();
+    } catch (error) {
+      if (databaseFault(error) !== "away" || stop?.aborted) throw error;
+      await pause(BEAT_MS);
+    }
   }
 }
 

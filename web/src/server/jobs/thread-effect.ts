@@ -18,18 +18,18 @@ function changesOf({ effectId, before, after }: TaskOf<"effect">): readonly Sing
 export function judgeEffect(task: TaskOf<"effect">): EffectResult {
   const changes = changesOf(task);
   const alone = changes.length <= MOST_ALONE;
-  const told = changes.map(({ part, entry, words, standard }) => ({
+  const said = changes.map(({ part, entry, words, standard }) => ({
     part,
     entry,
     words,
     together: !alone || standard === undefined,
   }));
-  if (!task.drawing) return { ok: true, changes: told, gained: [], lost: [], alone: [] };
+  if (!task.drawing) return { ok: true, changes: said, gained: [], lost: [], alone: [] };
   const drawing = unpackDrawing(gunzipSync(task.drawing));
   const was = inspect(drawing, task.before).findings;
   return {
     ok: true,
-    changes: told,
+    changes: said,
     ...effectOf(was, inspect(drawing, task.after).findings),
     alone: changes.map(({ standard }) => {
       if (!alone || !standard) return { gained: 0, lost: 0 };

@@ -1,3 +1,4 @@
+import { ALL_RULES, settingProblems } from "@hemstitch/core/rules";
 import { readFontFile } from "@hemstitch/core/formats/font-file";
 import { good, must, type Result } from "@hemstitch/core/quantity";
 import { makeManual } from "@hemstitch/core/report";
@@ -42,24 +43,30 @@ const MOST_NOTES = 100;
 const MOST_PROBLEMS = 1000;
 
 /** A whole standard, as JSON or as the workbook that Hemstitch writes. */
-export async function readWhole({ bytes }: TaskOf<"read-standard">): Promise<ReadStandardResult | ThreadProblem> {
+export async function readWhole({
+  bytes,
+  fromOutside,
+}: TaskOf<"read-standard">): Promise<ReadStandardResult | ThreadProblem> {
   let notes: string[] = [];
   let checked;
   if (isWorkbook(bytes)) {
-    const workbook = await readWorkbook(bytes);
+    const workbook = readWorkbook(bytes);
     if (!workbook.ok) return problemOf(workbook.problem);
     notes = workbook.value.notes
       .slice(0, MOST_NOTES)
       .map((note) => `${note.sheet} ${note.column}${note.row} ${note.message}`);
     checked = fromTables(workbook.value.tables);
   } else checked = readStandard(new TextDecoder().decode(bytes));
-  const problems = checked.ok
-    ? []
-    : checked.problems.map((problem) => ({ at: String(problem.at ?? ""), message: problem.message }));
+  // What was published long ago may name rules that are no more; what comes in now may not.
+  const settings = checked.ok && fromOutside ? settingProblems(checked.standard, ALL_RULES) : [];
+  const problems = (checked.ok ? settings : checked.problems).map(({ at, message }) => ({
+    at: String(at ?? ""),
+    message,
+  }));
   return {
     ok: true,
     // Goes to another thread, where only plain values arrive.
-    standard: checked.ok ? structuredClone({ ...checked.standard }) : null,
+    standard: checked.ok && problems.length === 0 ? structuredClone({ ...checked.standard }) : null,
     problems: problems.slice(0, MOST_PROBLEMS),
     count: problems.length,
     notes,
@@ -113,7 +120,7 @@ async function readTable(
         : [];
     return good({ table: csv.value.table, sheets: [], notes });
   }
-  const workbook = await readWorkbook(bytes);
+  const workbook = readWorkbook(bytes);
   if (!workbook.ok) return workbook;
   const { tables, notes } = workbook.value;
   const table = tables.find((each) => each.title === sheet) ?? tables[0] ?? { title: "", columns: [], rows: [] };

@@ -43,7 +43,7 @@ export type ThreadTask =
       readonly changes?: { readonly since: string; readonly list: readonly Difference[] };
     }
   | { readonly kind: "workbook"; readonly tables: readonly Table[] }
-  | { readonly kind: "read-standard"; readonly bytes: Uint8Array }
+  | { readonly kind: "read-standard"; readonly bytes: Uint8Array; readonly fromOutside: boolean }
   | {
       readonly kind: "try-table";
       readonly standard: OfficeStandard;

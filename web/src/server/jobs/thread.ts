@@ -47,7 +47,7 @@ export default async function work({
     case "manual":
       return manual(task);
     case "workbook":
-      return { ok: true, bytes: await writeWorkbook(task.tables) };
+      return { ok: true, bytes: writeWorkbook(task.tables) };
     case "read-standard":
       return readWhole(task);
     case "try-table":

@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
+import { whoAsks } from "../access/asking";
 import type { ThreadProblem, ThreadProgress, ThreadResults, ThreadTask } from "./thread-work";
 
 /** The project's folder: HEMSTITCH_ROOT, else the nearest folder above that holds the bundled threads. */
@@ -33,13 +34,66 @@ function threads(): Piscina {
   return kept.hemstitchThreads;
 }
 
+/** How long work may take that somebody waits for, and work of a worker. Milliseconds. */
+const REQUEST_MS = 60_000;
+const JOB_MS = 15 * 60_000;
+/** Pieces of work that one office may have under way or waiting in this process, so that others have their turn. */
+export const MOST_OF_OFFICE = 12;
+
+/** Work that took longer than it may, and was stopped. */
+export class TookTooLong extends Error {
+  constructor(ms: number) {
+    super(`It took longer than ${ms / 1000} seconds and was stopped.`);
+  }
+}
+
+/** An office that has as much under way as it may. */
+export class TooMuchAtOnce extends Error {}
+
+const underWay = new Map<string, number>();
+
+async function inTurn<T>(officeId: string, work: () => Promise<T>): Promise<T> {
+  const now = underWay.get(officeId) ?? 0;
+  if (now >= MOST_OF_OFFICE) throw new TooMuchAtOnce();
+  underWay.set(officeId, now + 1);
+  try {
+    return await work();
+  } finally {
+    const left = (underWay.get(officeId) ?? 1) - 1;
+    if (left > 0) underWay.set(officeId, left);
+    else underWay.delete(officeId);
+  }
+}
+
 type Result<T extends ThreadTask> = ThreadProblem | ThreadResults[T["kind"]];
 
-/** Runs a task in a thread; an aborted signal ends the thread. */
-export async function inThread<T extends ThreadTask>(
-  task: T,
-  options: { signal?: AbortSignal; onProgress?: (progress: number) => void } = {},
-): Promise<Result<T>> {
+interface ThreadOptions {
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (progress: number) => void;
+}
+
+/**
+ * Runs a task in a thread; an aborted signal ends the thread, as does the deadline. Within a request it ends with the
+ * request, and counts for the office that asks. Throws `TookTooLong` and `TooMuchAtOnce`.
+ */
+export function inThread<T extends ThreadTask>(task: T, options: ThreadOptions = {}): Promise<Result<T>> {
+  const asking = whoAsks();
+  if (!asking) return within(JOB_MS, task, options);
+  const signals = [asking.signal, options.signal].filter((each) => each !== undefined);
+  return inTurn(asking.officeId, () => within(REQUEST_MS, task, { ...options, signal: AbortSignal.any(signals) }));
+}
+
+async function within<T extends ThreadTask>(ms: number, task: T, options: ThreadOptions): Promise<Result<T>> {
+  const deadline = AbortSignal.timeout(ms);
+  const signal = options.signal ? AbortSignal.any([options.signal, deadline]) : deadline;
+  try {
+    return await run(task, { ...options, signal });
+  } catch (error) {
+    throw deadline.aborted ? new TookTooLong(ms) : error;
+  }
+}
+
+async function run<T extends ThreadTask>(task: T, options: ThreadOptions): Promise<Result<T>> {
   const { port1, port2 } = new MessageChannel();
   port1.on("message", ({ progress }: ThreadProgress) => options.onProgress?.(progress));
   try {

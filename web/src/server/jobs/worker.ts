@@ -1,11 +1,18 @@
 import { setTimeout as pause } from "node:timers/promises";
 import { connect, databaseUrl, type Database } from "../database/client";
+import { databaseFault } from "../database/faults";
+import { sweepUploads } from "../files/uploads";
+import { sweepAttempts } from "../people/attempts";
+import { sweepPlaces } from "../people/places";
 import { giveUpOrphans, run, takeNext } from "./run";
 import { closeThreads, threadCount } from "./threads";
 
 /** How long a worker that found nothing to do waits before it looks again. */
 const REST_MS = 300;
+/** How long it waits for a database that is away, before it asks again. */
+const AWAY_MS = 1000;
 const SWEEP_MS = 5000;
+const SWEEP_OLD_MS = 5 * 60_000;
 
 /**
  * A worker process: takes jobs from the table and runs them in threads. As many as you like may run
@@ -15,12 +22,22 @@ async function main(): Promise<void> {
   const { database, pool } = connect(databaseUrl());
   const stop = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => stop.abort());
-  const sweep = setInterval(() => void giveUpOrphans(database).catch(complain), SWEEP_MS);
+  const sweeps = [
+    setInterval(() => void giveUpOrphans(database).catch(complain), SWEEP_MS),
+    setInterval(() => void sweep(database).catch(complain), SWEEP_OLD_MS),
+  ];
   process.stdout.write(`worker ${process.pid}: ready\n`);
   await Promise.all(Array.from({ length: threadCount() }, () => workUntil(database, stop.signal)));
-  clearInterval(sweep);
+  sweeps.forEach(clearInterval);
   await closeThreads();
   await pool.end();
+}
+
+/** Lets go what has been of no use for long. */
+async function sweep(database: Database): Promise<void> {
+  await sweepUploads(database);
+  await sweepAttempts(database);
+  await sweepPlaces(database);
 }
 
 /** Takes one job after another until the worker is told to stop. */
@@ -28,18 +45,30 @@ async function workUntil(database: Database, stop: AbortSignal): Promise<void> {
   while (!stop.aborted) {
     try {
       const job = await takeNext(database);
+      away = false;
       if (job) await run(database, job, stop);
       else await pause(REST_MS, undefined, { signal: stop });
     } catch (error) {
       if (stop.aborted) return;
-      // The database may be restarting.
       complain(error);
-      await pause(REST_MS);
+      await pause(databaseFault(error) ? AWAY_MS : REST_MS);
     }
   }
 }
 
-const complain = (error: unknown): void =>
-  void process.stderr.write(`worker: ${error instanceof Error ? error.message : String(error)}\n`);
+let away = false;
+
+/** Says what went wrong; that the database is away, once. */
+function complain(error: unknown): void {
+  const fault = databaseFault(error);
+  if (fault === "away" && away) return;
+  away = fault === "away";
+  const words = away
+    ? "the database is away; it is asked again until it is there"
+    : error instanceof Error
+      ? error.message.split("\n")[0]
+      : String(error);
+  process.stderr.write(`worker ${process.pid}: ${words}\n`);
+}
 
 await main();

@@ -1,4 +1,4 @@
-import { hashPassword } from "better-auth/crypto";
+import { hashPassword } from "./hashing";
 import { and, eq, gt, isNull } from "drizzle-orm";
 import type { Database, Transaction } from "../database/client";
 import { accounts, invitations, members, offices, users, type Role } from "../database/schema";

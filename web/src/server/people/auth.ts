@@ -1,22 +1,20 @@
+import { publicAddress } from "./address";
+import { secret } from "./secret";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { database } from "../database/client";
+import { cookieName, isSecure } from "./cookies";
+import { hashPassword, verifyPassword } from "./hashing";
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./password-length";
 import { accounts, sessions, users, verifications } from "../database/schema";
 
-const DAY = 24 * 60 * 60;
-
-function secret(): string {
-  const said = process.env["HEMSTITCH_SECRET"];
-  if (!said || said.length < 32)
-    throw new Error(
-      "HEMSTITCH_SECRET is not set. Give it at least 32 random characters, for example from `openssl rand -hex 32`.",
-    );
-  return said;
-}
-
-/** Where people reach Hemstitch, as they type it; loopback where nothing is said. */
-export const publicAddress = (): string | undefined => process.env["HEMSTITCH_ADDRESS"]?.replace(/\/$/, "");
+/**
+ * A session ends after half an hour without use, and after twelve hours in any case (OWASP ASVS 4.0.3, 3.3.2 for
+ * level 2). Seconds; how often its use is noted stands below.
+ */
+const IDLE_S = 30 * 60;
+const NOTED_S = 60;
+export const LONGEST_SESSION_MS = 12 * 60 * 60 * 1000;
 
 function make() {
   const address = publicAddress();
@@ -34,14 +32,19 @@ function make() {
       disableSignUp: true,
       minPasswordLength: SHORTEST_PASSWORD,
       maxPasswordLength: LONGEST_PASSWORD,
+      password: { hash: hashPassword, verify: verifyPassword },
     },
-    session: { expiresIn: 14 * DAY, updateAge: DAY },
+    session: { expiresIn: IDLE_S, updateAge: NOTED_S },
     // Attempts are limited by our own handler, across all web processes.
     rateLimit: { enabled: false },
     telemetry: { enabled: false },
+    // Who got a password wrong is counted, not written to a log.
+    logger: { level: "error" },
     advanced: {
-      cookiePrefix: "hemstitch",
-      useSecureCookies: address?.startsWith("https://") ?? false,
+      // The names are ours, with what browsers ask of a secure cookie in front.
+      useSecureCookies: false,
+      cookies: { session_token: { name: cookieName("session_token") } },
+      defaultCookieAttributes: { secure: isSecure() },
       database: { generateId: () => crypto.randomUUID() },
     },
   });

@@ -1,17 +1,14 @@
-import { createHash } from "node:crypto";
 import { desc, eq, max, sql } from "drizzle-orm";
 import { editionDifferences } from "@hemstitch/core/rules";
-import { canonical, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import { canonical, type OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { editions, standards } from "../database/schema";
+import { inThread } from "../jobs/threads";
+import { digestOf } from "./digest";
 import { record } from "./log";
 import { draftOf } from "./standard";
-
-/** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
-export const digestOf = (standard: OfficeStandard): string =>
-  createHash("sha256").update(writeStandard(standard)).digest("hex");
 
 /** The editions of an office, newest first, without their contents. */
 export const editionsOf = (officeId: string) =>
@@ -30,7 +27,19 @@ export const editionsOf = (officeId: string) =>
 export type Published =
   | { readonly kind: "published"; readonly number: number; readonly digest: string }
   | { readonly kind: "newer"; readonly version: number }
-  | { readonly kind: "unchanged"; readonly number: number };
+  | { readonly kind: "unchanged"; readonly number: number }
+  | { readonly kind: "wrong"; readonly problems: readonly Wrong[] };
+
+type Wrong = { readonly at: string; readonly message: string };
+
+async function problemsOf(standard: OfficeStandard): Promise<readonly Wrong[]> {
+  const read = await inThread({
+    kind: "read-standard",
+    bytes: new TextEncoder().encode(JSON.stringify(standard)),
+    fromOutside: false,
+  });
+  return read.ok ? read.problems : [{ at: "", message: read.problem }];
+}
 
 /** Publishes the draft as the next edition and seals it. `version` is the draft that the publisher looked at. */
 export async function publish(
@@ -38,6 +47,9 @@ export async function publish(
   summary: string,
   version: number,
 ): Promise<Published> {
+  // All of it is checked before it is sealed, whichever way it got into the draft; in a thread, and with nothing locked.
+  const wrong = await problemsOf((await draftOf(asker.officeId)).content);
+  if (wrong.length > 0) return { kind: "wrong", problems: wrong };
   return database().transaction(async (transaction): Promise<Published> => {
     // One at a time: who comes second sees that there is nothing left to publish.
     await transaction.execute(

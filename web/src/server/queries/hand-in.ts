@@ -1,34 +1,43 @@
+import { randomUUID } from "node:crypto";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Asker } from "../access/access";
-import { database, type Database } from "../database/client";
+import { database, type Database, type Transaction } from "../database/client";
 import { inspectedFiles, jobs } from "../database/schema";
-import { keepFile } from "../files/keep";
+import { keepStored, storeBytes, type StoredBytes } from "../files/keep";
 import { enqueue } from "../jobs/enqueue";
 import type { OfFile } from "../jobs/inspect-job";
 import { record } from "./log";
 
-interface ReceivedFile {
+/** A file to hand in: its id, and how its bytes come; nothing where they are gone by the time that they are wanted. */
+export interface HandedIn {
+  readonly id: string;
   readonly name: string;
-  readonly bytes: Uint8Array;
-  readonly sha256: string;
+  readonly bytes: (on: Transaction) => Promise<StoredBytes | undefined>;
 }
 
-/** Keeps a file that was handed in and queues its inspection: the file, its row and its job come together. */
-export async function handIn(
+/** Makes what has arrived a file and queues its inspection: the file, its row and its job come together, or not at all. */
+export const handIn = (
   officeId: string,
   inspectionId: string,
-  { name, bytes, sha256 }: ReceivedFile,
+  { id, name, bytes }: HandedIn,
   from: Database = database(),
-): Promise<string> {
-  const fileId = crypto.randomUUID();
-  await from.transaction(async (on) => {
-    await keepFile(on, sha256, bytes);
-    const args: OfFile = { fileId };
+): Promise<boolean> =>
+  from.transaction(async (on) => {
+    const stored = await bytes(on);
+    if (!stored) return false;
+    await keepStored(on, officeId, stored);
+    const args: OfFile = { fileId: id };
     const jobId = await enqueue(on, { kind: "inspect-file" }, officeId, args);
-    await on.insert(inspectedFiles).values({ id: fileId, inspectionId, name, sha256, jobId });
+    await on.insert(inspectedFiles).values({ id, inspectionId, name, sha256: stored.sha256, jobId });
+    return true;
   });
-  return fileId;
-}
+
+/** Bytes that are at hand, as a file to hand in. */
+export const atHand = (name: string, bytes: Uint8Array): HandedIn => ({
+  id: randomUUID(),
+  name,
+  bytes: (on) => storeBytes(on, bytes),
+});
 
 /** Queues the mending of a file, of all or of the chosen findings; false where it is being mended already. */
 export async function queueMend(

@@ -1,11 +1,13 @@
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { titleOf } from "@hemstitch/core/rules";
+import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { inspectedFiles, inspections, jobs, planSets } from "../database/schema";
 import { cancelJobs, enqueue, isUnderWay } from "../jobs/enqueue";
 import { keptDrawing } from "../jobs/kept-drawing";
 import { findingsOf } from "./findings";
+import { record } from "./log";
 import { within, type Scope } from "./scope";
 
 /** The newest job that mends a file, beside the one that inspects it. */
@@ -45,11 +47,14 @@ export async function inspectionOf(scope: Scope, inspectionId: string) {
       name: inspections.name,
       madeAt: inspections.madeAt,
       planSetId: inspections.planSetId,
+      madeBy: inspections.madeBy,
     })
     .from(inspections)
     .where(and(eq(inspections.id, inspectionId), within(scope, inspections.officeId, inspections.planSetId)));
   return row;
 }
+
+export type InspectionRow = NonNullable<Awaited<ReturnType<typeof inspectionOf>>>;
 
 /** All inspections of an office, newest first, with their sums. */
 export const inspectionsOf = (scope: Scope, most = 100) =>
@@ -140,17 +145,42 @@ async function readAgain(officeId: string, sha256: string): Promise<"under-way" 
   return "under-way";
 }
 
-/** Stops the inspections of files that wait or work; what is done stays done. */
-export async function cancelFiles(fileIds: readonly string[]) {
-  const rows = await database()
-    .select({ jobId: inspectedFiles.jobId })
-    .from(inspectedFiles)
-    .where(inArray(inspectedFiles.id, [...fileIds]));
-  return cancelJobs(
-    database(),
-    rows.map((row) => row.jobId),
-  );
-}
+/** Stops the inspections of files that wait or work, and notes who did; what is done stays done. Gives how many. */
+export const cancelFiles = (
+  asker: Pick<Asker, "officeId" | "who">,
+  files: readonly { readonly id: string; readonly name: string }[],
+): Promise<number> =>
+  database().transaction(async (on) => {
+    const rows = await on
+      .select({ jobId: inspectedFiles.jobId, name: inspectedFiles.name })
+      .from(inspectedFiles)
+      .where(
+        inArray(
+          inspectedFiles.id,
+          files.map(({ id }) => id),
+        ),
+      );
+    const stopped = new Set(
+      (
+        await cancelJobs(
+          on,
+          rows.map((row) => row.jobId),
+        )
+      ).map(({ id }) => id),
+    );
+    await record(
+      asker,
+      rows.filter(({ jobId }) => stopped.has(jobId)).map(({ name }) => ({ what: "file.cancelled", entry: name })),
+      on,
+    );
+    return stopped.size;
+  });
+
+export const NOT_YOURS = { message: "Somebody else handed this in; only they or the office can cancel it." };
+
+/** Whether somebody may stop an inspection: who is from outside, only what they handed in themselves. */
+export const mayCancel = (asker: Asker, { madeBy }: { readonly madeBy: string | null }): boolean =>
+  asker.planSets === null || madeBy === asker.userId;
 
 /** Inspected drawings of plan sets that a standard can be tried on, those with the fewest findings first. */
 export const sampleDrawings = (scope: Scope, most = 20) =>

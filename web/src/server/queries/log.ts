@@ -65,6 +65,8 @@ export const logOf = (officeId: string, filter: LogFilter, most: number) => {
     .limit(most);
 };
 
+export type LogRow = Awaited<ReturnType<typeof logOf>>[number];
+
 export const peopleInLog = async (officeId: string): Promise<string[]> =>
   (
     await database()

@@ -1,7 +1,19 @@
-import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, isNull, sql } from "drizzle-orm";
 import type { Asker } from "../access/access";
-import { database } from "../database/client";
-import { accessTokens, invitations, members, planSetReaders, planSets, users, type Role } from "../database/schema";
+import { database, type Transaction } from "../database/client";
+import {
+  accessTokens,
+  filePieces,
+  invitations,
+  knownPlaces,
+  members,
+  planSetReaders,
+  planSets,
+  sessions,
+  uploads,
+  users,
+  type Role,
+} from "../database/schema";
 import { record } from "./log";
 
 export const membersOf = (officeId: string) =>
@@ -40,6 +52,7 @@ export const tokensOf = (asker: Asker) =>
     .select({
       id: accessTokens.id,
       name: accessTokens.name,
+      role: accessTokens.role,
       madeAt: accessTokens.madeAt,
       lastUsedAt: accessTokens.lastUsedAt,
       expiresAt: accessTokens.expiresAt,
@@ -47,6 +60,32 @@ export const tokensOf = (asker: Asker) =>
     .from(accessTokens)
     .where(and(eq(accessTokens.userId, asker.userId), eq(accessTokens.officeId, asker.officeId)))
     .orderBy(desc(accessTokens.madeAt));
+
+/** How many of somebody's ways in have ended. */
+export interface Ended {
+  readonly sessions: number;
+  readonly tokens: number;
+}
+
+/**
+ * Ends what gives somebody access, in all of their offices, and notes why: every token and every known browser, and
+ * where they sign out everywhere all sessions. A changed password has ended all sessions but this one already.
+ */
+export const endAccess = (asker: Asker, why: "people.password" | "people.signed-out-everywhere"): Promise<Ended> =>
+  database().transaction(async (on) => {
+    const { userId } = asker;
+    const tokens = await on
+      .delete(accessTokens)
+      .where(eq(accessTokens.userId, userId))
+      .returning({ id: accessTokens.id });
+    await on.delete(knownPlaces).where(eq(knownPlaces.userId, userId));
+    const ended =
+      why === "people.signed-out-everywhere"
+        ? await on.delete(sessions).where(eq(sessions.userId, userId)).returning({ id: sessions.id })
+        : [];
+    await record(asker, [{ what: why, entry: asker.who }], on);
+    return { sessions: ended.length, tokens: tokens.length };
+  });
 
 export type MemberChanged = "changed" | "missing" | "last-coordinator";
 
@@ -65,9 +104,7 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
     if (row.role === "coordinator" && role !== "coordinator" && others.length === 0) return "last-coordinator";
     if (role === null) {
       await transaction.delete(members).where(eq(members.id, memberId));
-      await transaction
-        .delete(accessTokens)
-        .where(and(eq(accessTokens.userId, row.userId), eq(accessTokens.officeId, asker.officeId)));
+      await leaveNothing(transaction, asker.officeId, row.userId);
     } else await transaction.update(members).set({ role }).where(eq(members.id, memberId));
     await record(
       asker,
@@ -83,6 +120,18 @@ export async function changeMember(asker: Asker, memberId: string, role: Role | 
     );
     return "changed";
   });
+}
+
+/** Who is taken out leaves nothing behind in the office that would be theirs again if they came back. */
+async function leaveNothing(on: Transaction, officeId: string, userId: string): Promise<void> {
+  await on.delete(accessTokens).where(and(eq(accessTokens.userId, userId), eq(accessTokens.officeId, officeId)));
+  const own = on.select({ id: planSets.id }).from(planSets).where(eq(planSets.officeId, officeId));
+  await on.delete(planSetReaders).where(and(eq(planSetReaders.userId, userId), inArray(planSetReaders.planSetId, own)));
+  const begun = await on
+    .delete(uploads)
+    .where(and(eq(uploads.userId, userId), eq(uploads.officeId, officeId)))
+    .returning({ id: uploads.id });
+  for (const { id } of begun) await on.delete(filePieces).where(eq(filePieces.stored, id));
 }
 
 /** Which plan sets of the office a reader sees. */

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import { database } from "../database/client";
-import { files, planSets, sheets, sourceDrawings } from "../database/schema";
+import { planSets, sheets, sourceDrawings } from "../database/schema";
+import { fileBytes } from "../files/pieces";
 import { within, type Scope } from "./scope";
 
 export const planSetsOf = (scope: Scope) =>
@@ -64,9 +65,9 @@ export async function sheetOf(scope: Scope, sheetId: string) {
 /** A source drawing of a plan set with its bytes. */
 export async function sourceBytes(planSetId: string, sourceId: string) {
   const [row] = await database()
-    .select({ bytes: files.bytes, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title })
+    .select({ sha256: sourceDrawings.sha256, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title })
     .from(sourceDrawings)
-    .innerJoin(files, eq(files.sha256, sourceDrawings.sha256))
     .where(and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId)));
-  return row;
+  const bytes = row && (await fileBytes(database(), row.sha256));
+  return bytes && { ...row, bytes };
 }

@@ -1,9 +1,15 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { askForEffect, newestEffect } from "@/server/queries/effects";
+import type { Made } from "@/server/answers";
+import { askForEffect, newestEffect, type EffectState } from "@/server/queries/effects";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
+/** What was asked last; nothing where nobody asked yet. */
+export interface EffectAnswer {
+  readonly effect: EffectState | null;
+}
+
 export const GET = guarded("see-office", async (asker) =>
-  answer({ effect: (await newestEffect(asker.officeId)) ?? null }),
+  answer({ effect: (await newestEffect(asker.officeId)) ?? null } satisfies EffectAnswer),
 );
 
 /** Asks what the draft would do to the plan sets in work. */
@@ -15,5 +21,5 @@ export const POST = guarded("edit-standard", async (asker) => {
       remedy: "Publish a first edition.",
     });
   const effectId = await askForEffect(asker.officeId, draft.version, edition.number);
-  return answer({ id: effectId }, 202);
+  return answer({ id: effectId } satisfies Made, 202);
 });

@@ -18,7 +18,12 @@ export const POST = guarded("hand-in", async (asker, request) => {
   if (form.planSetId && !(await planSetOf(asker, form.planSetId))) return missing();
   const [made] = await database()
     .insert(inspections)
-    .values({ officeId: asker.officeId, name: storableText(form.name), planSetId: form.planSetId ?? null })
+    .values({
+      officeId: asker.officeId,
+      name: storableText(form.name),
+      planSetId: form.planSetId ?? null,
+      madeBy: asker.userId,
+    })
     .returning({ id: inspections.id });
   return answer(stored(made) satisfies Made, 201);
 });

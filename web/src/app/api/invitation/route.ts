@@ -1,12 +1,24 @@
 import { eq } from "drizzle-orm";
 import { answer, complain, open } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { users } from "@/server/database/schema";
-import { formOf, InvitationLink, InvitationTaken } from "@/server/forms";
+import { users, type Role } from "@/server/database/schema";
+import { checked, formOf, InvitationLink, InvitationTaken, NewPassword } from "@/server/forms";
 import { addMember, giveBack, invitationOf, makeUser, takeUp } from "@/server/people/accounts";
-import { isLimited, noteFailure } from "@/server/people/attempts";
+import { tryPassword, type Attempt } from "@/server/people/attempts";
+import { placeOf } from "@/server/people/places";
+import { addressOf } from "@/server/people/where-from";
 import { auth } from "@/server/people/auth";
 import { record } from "@/server/queries/log";
+
+/** What an invitation is for, as its link opens. */
+export interface InvitationAnswer {
+  readonly office: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly invitedBy: string;
+  /** Whether the address has an account already. */
+  readonly known: boolean;
+}
 
 const GONE = {
   message: "This invitation does not work any more.",
@@ -23,8 +35,12 @@ export const PUT = open(async (request) => {
   const invitation = await invitationOf(database(), form.secret);
   if (!invitation) return complain(404, GONE);
   const { office, email, role, invitedBy } = invitation;
-  return answer({ office, email, role, invitedBy, known: (await personOf(email)) !== undefined });
+  const known = (await personOf(email)) !== undefined;
+  return answer({ office, email, role, invitedBy, known } satisfies InvitationAnswer);
 });
+
+const signIn = (email: string, password: string, { headers }: Request): Promise<Response> =>
+  auth().api.signInEmail({ body: { email, password }, asResponse: true, headers });
 
 /** Takes an invitation up: somebody new chooses a name and a password, somebody known gives theirs. */
 export const POST = open(async (request) => {
@@ -34,21 +50,18 @@ export const POST = open(async (request) => {
   if (!invitation) return complain(404, GONE);
   const { email } = invitation;
   const known = await personOf(email);
-  const attempt = { email, address: "invitation" };
+  const attempt: Attempt = { email, address: addressOf(request.headers), place: placeOf(request.headers) };
   if (known) {
-    if (await isLimited(attempt))
-      return complain(429, { message: "Too many tries.", remedy: "Wait a quarter of an hour, then try again." });
-    const right = await auth().api.signInEmail({
-      body: { email, password: form.password },
-      asResponse: true,
-      headers: request.headers,
-    });
-    if (!right.ok) {
-      await noteFailure(attempt);
+    const tried = await tryPassword(attempt, () => signIn(email, form.password, request));
+    if (tried.is === "refused") return tried.answer;
+    if (tried.is === "wrong")
       return complain(401, { message: "You have been here before, and this is not your password." });
-    }
   } else if (!form.name?.trim())
     return complain(422, { message: "Say your name.", problems: [{ at: "name", message: "must not be blank" }] });
+  else {
+    const chosen = checked(NewPassword, { password: form.password });
+    if (chosen instanceof Response) return chosen;
+  }
   if (!(await takeUp(database(), invitation.id))) return complain(409, GONE);
   try {
     const userId =
@@ -71,11 +84,7 @@ export const POST = open(async (request) => {
     await giveBack(database(), invitation.id);
     throw error;
   }
-  const signedIn = await auth().api.signInEmail({
-    body: { email, password: form.password },
-    asResponse: true,
-    headers: request.headers,
-  });
+  const signedIn = await signIn(email, form.password, request);
   const response = answer({ joined: invitation.office }, 201);
   for (const cookie of signedIn.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
   return response;

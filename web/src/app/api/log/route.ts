@@ -2,7 +2,12 @@ import { writeCsv } from "@hemstitch/core/tables";
 import { changeInWords } from "@/features/standard/editions/log-words";
 import { answer, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
-import { logOf, type LogFilter } from "@/server/queries/log";
+import { logOf, type LogFilter, type LogRow } from "@/server/queries/log";
+
+/** Newest first. */
+export interface LogAnswer {
+  readonly log: readonly LogRow[];
+}
 
 const MOST_SHOWN = 300;
 const MOST_EXPORTED = 50_000;
@@ -30,7 +35,8 @@ function filterOf(params: URLSearchParams): LogFilter {
 export const GET = guarded("see-office", async (asker, request) => {
   const { searchParams } = new URL(request.url);
   const filter = filterOf(searchParams);
-  if (searchParams.get("format") !== "csv") return answer({ log: await logOf(asker.officeId, filter, MOST_SHOWN) });
+  if (searchParams.get("format") !== "csv")
+    return answer({ log: await logOf(asker.officeId, filter, MOST_SHOWN) } satisfies LogAnswer);
   const rows = await logOf(asker.officeId, filter, MOST_EXPORTED);
   const text = (value: unknown): string => (value === null || value === undefined ? "" : JSON.stringify(value));
   const csv = writeCsv({

@@ -1,4 +1,4 @@
-import { isListName, LISTS } from "@hemstitch/core/standard";
+import { checkEntry, isListName, LISTS } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { formOf, NewRequest } from "@/server/forms";
 import { ask, requestsOf } from "@/server/queries/requests";
@@ -15,6 +15,12 @@ export const POST = guarded("request", async (asker, request) => {
     return complain(422, { message: `The standard has no “${form.list}”; it has ${Object.keys(LISTS).join(", ")}.` });
   if (JSON.stringify(form.sample).length > LARGEST_SAMPLE)
     return complain(413, { message: "The sample is too large." });
+  const wrong = checkEntry(form.list, form.sample);
+  if (wrong.length > 0)
+    return complain(422, {
+      message: `What you ask for can't stand in the standard: ${wrong.map(({ message }) => message).join(" ")}`,
+      problems: wrong.map(({ at, message }) => ({ at: String(at ?? ""), message })),
+    });
   const id = await ask(asker, {
     list: form.list,
     entryKey: form.entryKey,

@@ -1,37 +1,40 @@
 import { answer, complain, guarded, open } from "@/server/access/guarded";
 import { formOf, SignIn } from "@/server/forms";
 import { plainEmail } from "@/server/people/accounts";
-import { isLimited, noteFailure, noteSuccess } from "@/server/people/attempts";
+import { tryPassword, type Attempt } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { placeOf, rememberPlace } from "@/server/people/places";
+import { addressOf } from "@/server/people/where-from";
 
-/** The address that a request comes from, as a proxy in front says it; one for all where there is none. */
-const addressOf = (request: Request): string =>
-  request.headers.get("x-forwarded-for")?.split(",")[0]?.trim() || "direct";
+/** Somebody is signed in. */
+export interface SignedIn {
+  /** Sign-ins with their account that have failed since the last one that didn't. */
+  readonly failedBefore: number;
+}
 
 /** Signs in. The answer is the same for an unknown e-mail and a wrong password. */
 export const POST = open(async (request) => {
   const form = await formOf(SignIn, request);
   if (form instanceof Response) return form;
-  const attempt = { email: plainEmail(form.email), address: addressOf(request) };
-  if (await isLimited(attempt))
-    return complain(429, {
-      message: "Too many sign-ins have failed.",
-      remedy: "Wait a quarter of an hour, then try again.",
-    });
-  const signedIn = await auth().api.signInEmail({
-    body: { email: attempt.email, password: form.password },
-    asResponse: true,
-    headers: request.headers,
-  });
-  if (!signedIn.ok) {
-    await noteFailure(attempt);
+  const place = placeOf(request.headers);
+  const attempt: Attempt = { email: plainEmail(form.email), address: addressOf(request.headers), place };
+  const tried = await tryPassword(attempt, () =>
+    auth().api.signInEmail({
+      body: { email: attempt.email, password: form.password },
+      asResponse: true,
+      headers: request.headers,
+    }),
+  );
+  if (tried.is === "refused") return tried.answer;
+  if (tried.is === "wrong")
     return complain(401, {
       message: "This e-mail and password do not belong together.",
       remedy: "Try again, or ask the coordinator for a new invitation.",
     });
-  }
-  await noteSuccess(attempt);
-  return withCookies(answer({ signedIn: true }), signedIn);
+  const { failedBefore, response: signedIn } = tried;
+  const response = withCookies(answer({ failedBefore } satisfies SignedIn), signedIn);
+  response.headers.append("Set-Cookie", await rememberPlace(attempt.email, place));
+  return response;
 });
 
 /** Signs out. */

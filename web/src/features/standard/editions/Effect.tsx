@@ -5,6 +5,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import Link from "next/link";
 import { useEffect, useState } from "react";
+import type { EffectAnswer } from "@/app/api/effect/route";
 import type { EffectState } from "@/server/queries/effects";
 import type { EffectFinding, EffectRow } from "@/server/database/rows";
 import { getJson, sendJson, wordsOf } from "../../shared/api";
@@ -36,7 +37,7 @@ export function Effect({
   useEffect(() => {
     if (!busy || !id) return;
     const timer = setInterval(() => {
-      getJson<{ effect: EffectState }>(`/api/effect/${id}`)
+      getJson<EffectAnswer>(`/api/effect/${id}`)
         .then((answer) => setEffect(answer.effect))
         .catch(() => undefined);
     }, POLL_MS);
@@ -45,7 +46,7 @@ export function Effect({
   const ask = async (): Promise<void> => {
     try {
       await sendJson("POST", "/api/effect");
-      setEffect((await getJson<{ effect: EffectState }>("/api/effect")).effect);
+      setEffect((await getJson<EffectAnswer>("/api/effect")).effect);
     } catch (error) {
       notice(wordsOf(error), "error");
     }

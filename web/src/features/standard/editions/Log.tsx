@@ -1,4 +1,6 @@
 "use client";
+import type { LogAnswer } from "@/app/api/log/route";
+import type { Sent } from "@/server/answers";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
@@ -7,13 +9,7 @@ import { useEffect, useState } from "react";
 import { getJson, wordsOf } from "../../shared/api";
 import { DownloadButton } from "../../shared/DownloadButton";
 import { PlainTable } from "../../shared/PlainTable";
-import { changeInWords, whatInWords, type LogLine } from "./log-words";
-
-interface Row extends LogLine {
-  readonly id: number;
-  readonly at: string;
-  readonly who: string;
-}
+import { changeInWords, whatInWords } from "./log-words";
 
 const ABOUT = [
   ["", "everything"],
@@ -35,13 +31,13 @@ export function Log({ people }: { people: readonly string[] }) {
   const [words, setWords] = useState("");
   const [from, setFrom] = useState("");
   const [to, setTo] = useState("");
-  const [rows, setRows] = useState<readonly Row[] | null>(null);
+  const [rows, setRows] = useState<Sent<LogAnswer>["log"] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const query = new URLSearchParams({ who, what, words, from, to }).toString();
   useEffect(() => {
     let wanted = true;
     const timer = setTimeout(() => {
-      getJson<{ log: Row[] }>(`/api/log?${query}`)
+      getJson<Sent<LogAnswer>>(`/api/log?${query}`)
         .then(({ log }) => wanted && (setRows(log), setProblem(null)))
         .catch((error: unknown) => wanted && setProblem(wordsOf(error)));
     }, 200);

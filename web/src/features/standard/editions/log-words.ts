@@ -21,6 +21,9 @@ const WHAT: Readonly<Record<string, string>> = {
   "standard.textStyleNames": "names of text styles",
   "standard.legendOrder": "order of legends",
   "file.mend": "mended",
+  "file.cancelled": "stopped the inspection of",
+  "people.password": "changed the password of",
+  "people.signed-out-everywhere": "signed out everywhere,",
 };
 
 /** `standard.layers` → “layer”. */
@@ -42,7 +45,7 @@ export function changeInWords({ what, entry, before, after }: LogLine): string {
   if (what === "standard.published" && isObject(after)) return String(after["summary"] ?? "");
   if (isObject(before) || isObject(after)) return inProperties(before, after);
   const gone = what === "standard.showing" ? `${short(before)} → undecided` : `${short(before)} removed`;
-  if (short(before) === NOTHING) return short(after);
+  if (short(before) === NOTHING) return short(after) === NOTHING ? "" : short(after);
   return short(after) === NOTHING ? gone : `${short(before)} → ${short(after)}`;
 }
 

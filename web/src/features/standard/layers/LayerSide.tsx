@@ -1,6 +1,6 @@
 "use client";
 import dynamic from "next/dynamic";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { blankEntry, type Entry } from "@hemstitch/core/standard/plain";
 import { OneOf } from "../../shared/OneOf";
 import { useDraft } from "../draft";
@@ -31,7 +31,7 @@ export default function LayerSide({
   const { standard, mayEdit, edit } = useDraft();
   const [tab, setTab] = useState<(typeof VIEWS)[number][0]>("entry");
   const scheme = standard.naming.layers;
-  const names = standard.layers.map((layer) => layer.name);
+  const names = useMemo(() => standard.layers.map((layer) => layer.name), [standard.layers]);
   const add = async (name: string): Promise<void> => {
     const entry = { ...blankEntry(standard, "layers"), name };
     if (!(await edit({ of: "list", list: "layers", edits: [{ key: null, entry, at: 0 }] }))) return;

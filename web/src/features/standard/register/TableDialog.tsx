@@ -12,18 +12,13 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { LISTS, type EntryEdit, type ListName } from "@hemstitch/core/standard/plain";
+import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
+import type { StoredTable } from "@/app/api/standard/table/route";
 import type { TriedTable } from "@/server/jobs/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
 import { PlainTable } from "../../shared/PlainTable";
 import { useDraft } from "../draft";
-
-/** What is answered once a table is stored. */
-interface StoredTable extends TriedTable {
-  readonly version: number;
-  readonly edits: readonly EntryEdit[];
-}
 
 const STATE_WORDS = { added: "new", changed: "changed", unchanged: "as it is", wrong: "wrong" } as const;
 

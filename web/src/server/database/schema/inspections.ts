@@ -5,7 +5,7 @@ import type { MendRow, UnreadRow } from "../rows";
 import { id, made } from "./columns";
 import { files } from "./files";
 import { jobId } from "./jobs";
-import { officeId } from "./people";
+import { officeId, users } from "./people";
 import { planSets } from "./plan-sets";
 
 /** A batch of files looked at together. */
@@ -16,6 +16,8 @@ export const inspections = pgTable(
     officeId: officeId(),
     planSetId: uuid("plan_set_id").references(() => planSets.id, { onDelete: "set null" }),
     name: text("name").notNull(),
+    /** Who handed in; nobody is said where the demo did, or where it was before that was kept. */
+    madeBy: uuid("made_by").references(() => users.id, { onDelete: "set null" }),
     madeAt: made(),
   },
   (table) => [index("inspections_office").on(table.officeId, table.madeAt)],

@@ -1,4 +1,4 @@
-import { bigserial, boolean, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { bigserial, boolean, index, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { at, id, made } from "./columns";
 
 export const offices = pgTable("offices", { id: id(), name: text("name").notNull(), madeAt: made() });
@@ -18,6 +18,8 @@ export const users = pgTable("users", {
   image: text("image"),
   createdAt: made(),
   updatedAt: at("updated_at").notNull().defaultNow(),
+  /** When they last signed in: what failed since then is told at the next time. */
+  signedInAt: at("signed_in_at"),
 });
 export const userId = (name = "user_id") =>
   uuid(name)
@@ -97,12 +99,28 @@ export const accessTokens = pgTable("access_tokens", {
   userId: userId(),
   name: text("name").notNull(),
   tokenHash: text("token_hash").notNull().unique(),
+  /** The most that it may do; never more than the person may. */
+  role: text("role").$type<Role>().notNull(),
   lastUsedAt: at("last_used_at"),
   expiresAt: at("expires_at").notNull(),
   madeAt: made(),
 });
 
-/** Failed sign-ins, by account and by address; old ones are swept away. */
+/** Browsers that somebody has signed in from: a secret in a cookie of theirs, kept hashed. */
+export const knownPlaces = pgTable(
+  "known_places",
+  {
+    userId: userId(),
+    placeHash: text("place_hash").notNull(),
+    lastAt: at("last_at").notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.userId, table.placeHash] })],
+);
+
+/**
+ * Sign-ins that are being tried or have failed, by account, address and known place, each as a keyed hash; one that
+ * succeeds is taken out again, and old ones are swept away.
+ */
 export const signInAttempts = pgTable(
   "sign_in_attempts",
   {

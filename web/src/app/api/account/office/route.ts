@@ -1,7 +1,9 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { OFFICE_COOKIE } from "@/server/access/access";
 import { formOf, OfficeChoice } from "@/server/forms";
-import { publicAddress } from "@/server/people/auth";
+import { setCookie } from "@/server/people/cookies";
+
+const YEAR_S = 365 * 24 * 60 * 60;
 
 /** Chooses in which of one's offices one works. */
 export const POST = guarded("account", async (asker, request) => {
@@ -9,10 +11,6 @@ export const POST = guarded("account", async (asker, request) => {
   if (form instanceof Response) return form;
   if (!asker.offices.some((office) => office.id === form.officeId)) return missing();
   const response = answer({ officeId: form.officeId });
-  const secure = publicAddress()?.startsWith("https://") ? "; Secure" : "";
-  response.headers.append(
-    "Set-Cookie",
-    `${OFFICE_COOKIE}=${form.officeId}; Path=/; HttpOnly; SameSite=Lax; Max-Age=31536000${secure}`,
-  );
+  response.headers.append("Set-Cookie", setCookie(OFFICE_COOKIE, form.officeId, YEAR_S));
   return response;
 });

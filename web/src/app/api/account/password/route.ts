@@ -1,28 +1,29 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { formOf, PasswordChange } from "@/server/forms";
-import { isLimited, noteFailure } from "@/server/people/attempts";
+import { tryPassword } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { placeOf, rememberPlace } from "@/server/people/places";
+import { endAccess } from "@/server/queries/people";
 
-/** Changes one's password and ends all other sessions. */
+/** Changes one's password; all other sessions end, and every token. */
 export const POST = guarded("account", async (asker, request) => {
   const form = await formOf(PasswordChange, request);
   if (form instanceof Response) return form;
-  const attempt = { email: asker.email, address: "account" };
-  if (await isLimited(attempt))
-    return complain(429, { message: "Too many tries.", remedy: "Wait a quarter of an hour, then try again." });
-  const changed = await auth().api.changePassword({
-    body: { currentPassword: form.current, newPassword: form.fresh, revokeOtherSessions: true },
-    headers: request.headers,
-    asResponse: true,
-  });
-  if (!changed.ok) {
-    await noteFailure(attempt);
+  const tried = await tryPassword({ email: asker.email, address: `account ${asker.userId}` }, () =>
+    auth().api.changePassword({
+      body: { currentPassword: form.current, newPassword: form.fresh, revokeOtherSessions: true },
+      headers: request.headers,
+      asResponse: true,
+    }),
+  );
+  if (tried.is === "refused") return tried.answer;
+  if (tried.is === "wrong")
     return complain(422, {
       message: "The password was not changed: the present one is not right.",
       problems: [{ at: "current", message: "not right" }],
     });
-  }
-  const response = answer({ changed: true });
-  for (const cookie of changed.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
+  const response = answer({ changed: true, ...(await endAccess(asker, "people.password")) });
+  for (const cookie of tried.response.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
+  response.headers.append("Set-Cookie", await rememberPlace(asker.email, placeOf(request.headers)));
   return response;
 });

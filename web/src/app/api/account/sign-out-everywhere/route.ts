@@ -1,13 +1,5 @@
-import { eq } from "drizzle-orm";
 import { answer, guarded } from "@/server/access/guarded";
-import { database } from "@/server/database/client";
-import { sessions } from "@/server/database/schema";
+import { endAccess } from "@/server/queries/people";
 
-/** Ends all sessions of the asker, this one too. */
-export const POST = guarded("account", async (asker) => {
-  const ended = await database()
-    .delete(sessions)
-    .where(eq(sessions.userId, asker.userId))
-    .returning({ id: sessions.id });
-  return answer({ ended: ended.length });
-});
+/** Ends all sessions of the asker, this one too, and every token of theirs. */
+export const POST = guarded("account", async (asker) => answer(await endAccess(asker, "people.signed-out-everywhere")));

@@ -1,3 +1,4 @@
+import { lesserRole } from "@/server/access/roles";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
@@ -25,14 +26,25 @@ export const POST = guarded("account", async (asker, request) => {
       message: `You have ${MOST_TOKENS} tokens, the most there can be.`,
       remedy: "Remove one that is not used any more.",
     });
+  const role = form.role ?? lesserRole(asker.role, "drafter");
+  if (lesserRole(asker.role, role) !== role)
+    return complain(422, {
+      message: "A token can't do more than you may.",
+      problems: [{ at: "role", message: "too much" }],
+    });
   const token = newSecret("hst");
   const expiresAt = new Date(Date.now() + form.days * 24 * 60 * 60 * 1000);
   const name = storableText(form.name.trim());
   await database().transaction(async (transaction) => {
-    await transaction
-      .insert(accessTokens)
-      .values({ officeId: asker.officeId, userId: asker.userId, name, tokenHash: hashOf(token), expiresAt });
-    await record(asker, [{ what: "people.token", entry: name, after: { expiresAt } }], transaction);
+    await transaction.insert(accessTokens).values({
+      officeId: asker.officeId,
+      userId: asker.userId,
+      name,
+      role,
+      tokenHash: hashOf(token),
+      expiresAt,
+    });
+    await record(asker, [{ what: "people.token", entry: name, after: { role, expiresAt } }], transaction);
   });
   return answer({ token } satisfies TokenMade, 201);
 });

@@ -16,5 +16,10 @@ export const POST = guarded("edit-standard", async (asker, request) => {
     return complain(409, {
       message: `The draft says what edition ${published.number} says. There is nothing to publish.`,
     });
+  if (published.kind === "wrong")
+    return complain(422, {
+      message: `The draft can't be published as it is: ${published.problems[0]?.message ?? ""}`,
+      problems: published.problems,
+    });
   return answer({ number: published.number, digest: published.digest }, 201);
 });

@@ -1,7 +1,7 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
-import { inspectedFileWithFindings } from "@/server/queries/inspections";
+import { inspectedFileWithFindings, type InspectedFileDetail } from "@/server/queries/inspections";
 
 export const GET = guarded("see", async (asker, _request, { fileId = "" }) => {
   const file = await inspectedFileWithFindings(asker, fileId);
-  return file ? answer(file) : missing();
+  return file ? answer(file satisfies InspectedFileDetail) : missing();
 });

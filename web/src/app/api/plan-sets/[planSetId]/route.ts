@@ -8,6 +8,8 @@ import { record } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 const LONGEST = 4000;
+/** Fields of title blocks are called what an office calls them, in any script. */
+const LONGEST_NAME = 60;
 
 export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
   const form = await formOf(PlanSetChange, request);
@@ -15,6 +17,8 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId
   const planSet = await planSetOf(asker, planSetId);
   if (!planSet) return missing();
   const particulars = storable(form.particulars ?? planSet.particulars);
+  if (Object.keys(particulars).some((key) => key.trim() === "" || key.length > LONGEST_NAME))
+    return complain(422, { message: `A particular has a name of at most ${LONGEST_NAME} characters.` });
   if (
     Object.keys(particulars).length > 100 ||
     Object.values(particulars).some((value) => typeof value !== "string" || value.length > LONGEST)

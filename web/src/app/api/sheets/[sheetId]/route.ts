@@ -7,12 +7,18 @@ import { sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
 import { record } from "@/server/queries/log";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
+import { standardFor } from "@/server/queries/standard";
 
 export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId = "" }) => {
   const form = await formOf(SheetChange, request);
   if (form instanceof Response) return form;
   const found = await sheetOf(asker, sheetId);
   if (!found) return missing();
+  if (form.frame !== undefined && form.frame !== found.sheet.frame) {
+    const { frames } = await standardFor(asker.officeId, found.planSet.id);
+    if (!frames.some(({ id }) => id === form.frame))
+      return complain(422, { message: `The standard has no frame “${form.frame}”.` });
+  }
   const { version, placement: sent, ...rest } = form;
   const placement = sent === undefined ? undefined : checked(PlacementForm, sent);
   if (placement instanceof Response) return placement;

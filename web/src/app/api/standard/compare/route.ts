@@ -1,8 +1,8 @@
 import { editionDifferences } from "@hemstitch/core/rules";
 import type { Difference, OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "@/server/access/access";
-import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { receiveFile } from "@/server/files/receive";
+import { answer, guarded, missing } from "@/server/access/guarded";
+import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { draftOf, editionOf } from "@/server/queries/standard";
 import { readWholeStandard } from "@/server/read-standard";
 
@@ -26,7 +26,7 @@ export const POST = guarded("see-office", async (asker, request) => {
     return to ? answer({ differences: editionDifferences(from, to) } satisfies ComparedAnswer) : missing();
   }
   const received = await receiveFile(request);
-  if (!received.ok) return complain(413, received.problem);
+  if (!received.ok) return complainOfFile(received.problem);
   const read = await readWholeStandard(received.value.bytes);
   return read instanceof Response
     ? read

@@ -1,11 +1,9 @@
-import { eq } from "drizzle-orm";
 import { readFontFile } from "@hemstitch/core/formats/font-file";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { files } from "@/server/database/schema";
 import { download } from "@/server/download";
-import { keepFile } from "@/server/files/keep";
-import { receiveFile } from "@/server/files/receive";
+import { keepFile, officeFileBytes } from "@/server/files/keep";
+import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { draftOf } from "@/server/queries/standard";
 
 /** A font that was kept; the height of its capitals as a share of the size. */
@@ -19,23 +17,20 @@ export interface FontAnswer {
 export const GET = guarded("see-office", async (asker, request) => {
   const wanted = new URL(request.url).searchParams.get("sha256") ?? "";
   const { content } = await draftOf(asker.officeId);
-  // Files are kept by what is in them, for all offices: only those that this office names are given out.
   const named = content.fonts.find((font) => font.sha256 === wanted);
-  const [file] = named
-    ? await database().select({ bytes: files.bytes }).from(files).where(eq(files.sha256, wanted))
-    : [];
+  const [file] = named ? await officeFileBytes(database(), asker.officeId, [wanted]) : [];
   return named && file
     ? download(file.bytes, `${named.family}.font`)
     : complain(404, { message: "The standard names no such font." });
 });
 
 /** Takes a font file, and says what family it is; the chapter's list then names it. */
-export const POST = guarded("edit-standard", async (_asker, request) => {
+export const POST = guarded("edit-standard", async (asker, request) => {
   const received = await receiveFile(request);
-  if (!received.ok) return complain(413, received.problem);
+  if (!received.ok) return complainOfFile(received.problem);
   const font = readFontFile(received.value.bytes);
   if (!font.ok) return complain(422, font.problem);
-  await keepFile(database(), received.value.sha256, received.value.bytes);
+  await keepFile(database(), asker.officeId, received.value.sha256, received.value.bytes);
   const { family, capHeight } = font.value;
   return answer({ family, sha256: received.value.sha256, capHeight } satisfies FontAnswer, 201);
 });

@@ -1,10 +1,23 @@
 import { editionDifferences } from "@hemstitch/core/rules";
 import { type OfficeStandard } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
+import { isVersion } from "@/server/forms";
 import { complainOfEdit } from "@/server/edit-answers";
-import { receiveFile } from "@/server/files/receive";
+import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { draftOf, replaceDraft } from "@/server/queries/standard";
 import { readWholeStandard } from "@/server/read-standard";
+
+/** What a whole standard from a file changes, or has changed. */
+export interface ImportAnswer {
+  readonly name: string;
+  readonly edition: string;
+  readonly changes: number;
+  /** The first of them in words. */
+  readonly words: readonly string[];
+  readonly notes: readonly string[];
+  /** Version of the draft that was compared, or was made. */
+  readonly version: number;
+}
 
 const MOST_CHANGES = 500;
 
@@ -14,25 +27,29 @@ const MOST_CHANGES = 500;
  */
 export const POST = guarded("edit-standard", async (asker, request) => {
   const received = await receiveFile(request);
-  if (!received.ok) return complain(413, received.problem);
+  if (!received.ok) return complainOfFile(received.problem);
   const read = await readWholeStandard(received.value.bytes);
   if (read instanceof Response) return read;
   const store = new URL(request.url).searchParams.get("store");
+  if (store !== null && !isVersion(Number(store)))
+    return complain(400, { message: "There is no such version of the draft." });
   const { content, version } = await draftOf(asker.officeId);
   const changes = editionDifferences(content, read.standard);
-  const told = {
+  const found = {
     name: read.standard.name,
     edition: read.standard.edition,
     changes: changes.length,
     words: changes.slice(0, MOST_CHANGES).map((each) => each.words),
     notes: read.notes,
   };
-  if (store === null) return answer({ ...told, version });
+  if (store === null) return answer({ ...found, version } satisfies ImportAnswer);
   const replaced = await replaceDraft(
     asker,
     JSON.parse(JSON.stringify(read.standard)) as OfficeStandard,
     Number(store),
     "standard.imported",
   );
-  return replaced.kind === "saved" ? answer({ ...told, version: replaced.version }) : complainOfEdit(replaced);
+  return replaced.kind === "saved"
+    ? answer({ ...found, version: replaced.version } satisfies ImportAnswer)
+    : complainOfEdit(replaced);
 });

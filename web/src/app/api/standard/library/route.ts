@@ -18,7 +18,7 @@ export const GET = guarded("see-office", async (asker, request) => {
     : undefined;
   if (!item)
     return complain(404, { message: "The library has no such item, or the standard has nothing to make it of." });
-  const fonts = await fontsOf(asked.standard);
+  const fonts = await fontsOf(asker.officeId, asked.standard);
   const font = letteringOf(asked.standard, fonts);
   if (!font.ok) return complain(422, font.problem);
   const others = otherFonts(asked.standard, fonts, font.value);

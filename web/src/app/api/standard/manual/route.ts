@@ -14,7 +14,7 @@ export const GET = guarded("see-office", async (asker, request) => {
   const own = number === undefined ? undefined : await editionOf(asker.officeId, number);
   const before =
     number === undefined ? await editionInForce(asker.officeId) : await editionOf(asker.officeId, number - 1);
-  const bytes = await manualOf({
+  const bytes = await manualOf(asker.officeId, {
     standard,
     ...(own ? { summary: own.summary, date: own.publishedAt.toLocaleDateString("en-GB", { dateStyle: "long" }) } : {}),
     ...(before

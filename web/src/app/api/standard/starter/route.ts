@@ -12,7 +12,7 @@ export const GET = guarded("see-office", async (asker, request) => {
   const starter = await makeStarter(
     asked.standard,
     searchParams.get("kind") ?? undefined,
-    await fontsOf(asked.standard),
+    await fontsOf(asker.officeId, asked.standard),
   );
   if (!starter.ok) return complain(422, starter.problem);
   const name = `starter-${searchParams.get("kind") ?? "all"}`;

@@ -1,14 +1,21 @@
-import { isListName, LISTS } from "@hemstitch/core/standard";
+import { isListName, LISTS, type EntryEdit } from "@hemstitch/core/standard";
 import { listTable, writeCsv } from "@hemstitch/core/tables";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
 import { complainOfEdit } from "@/server/edit-answers";
-import { receiveFile } from "@/server/files/receive";
+import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { checked, TableImport } from "@/server/forms";
 import { editList } from "@/server/queries/standard";
+import type { TriedTable } from "@/server/jobs/thread-work";
 import { workbookOf } from "@/server/made-files";
 import { rememberMapping, tryTable } from "@/server/queries/tables";
 import { standardAsked } from "@/server/standard-asked";
+
+/** What is answered once a table is stored; a dry run is answered with the tried table alone. */
+export interface StoredTable extends TriedTable {
+  readonly version: number;
+  readonly edits: readonly EntryEdit[];
+}
 
 const NO_LIST = { message: "The standard has no such list." };
 
@@ -39,11 +46,11 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   if (form instanceof Response) return form;
   if (!isListName(form.list)) return complain(404, NO_LIST);
   const received = await receiveFile(request);
-  if (!received.ok) return complain(413, received.problem);
+  if (!received.ok) return complainOfFile(received.problem);
   const tried = await tryTable(asker, form.list, received.value.bytes, form);
   if (!tried.ok) return complain(422, tried.problem);
   const { run, edits } = tried.value;
-  if (!form.store) return answer(run);
+  if (!form.store) return answer(run satisfies TriedTable);
   if (edits.length === 0)
     return complain(422, {
       message:
@@ -54,5 +61,5 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   const edited = await editList(asker, form.list, edits);
   if (edited.kind !== "saved") return complainOfEdit(edited);
   await rememberMapping(asker.officeId, form.list, run.columns, run.mapping);
-  return answer({ ...run, version: edited.version, edits });
+  return answer({ ...run, version: edited.version, edits } satisfies StoredTable);
 });

@@ -1,10 +1,10 @@
-import { answer, guarded, missing } from "@/server/access/guarded";
-import { cancelFiles, filesOf, inspectionOf } from "@/server/queries/inspections";
+import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { cancelFiles, filesOf, inspectionOf, mayCancel, NOT_YOURS } from "@/server/queries/inspections";
 
 /** Cancels all that is not done yet. */
 export const POST = guarded("hand-in", async (asker, _request, { inspectionId = "" }) => {
   const inspection = await inspectionOf(asker, inspectionId);
   if (!inspection) return missing();
-  const cancelled = await cancelFiles((await filesOf(inspectionId)).map((file) => file.id));
-  return answer({ cancelled: cancelled.length });
+  if (!mayCancel(asker, inspection)) return complain(403, NOT_YOURS);
+  return answer({ cancelled: await cancelFiles(asker, await filesOf(inspectionId)) });
 });

@@ -1,9 +1,9 @@
-import { max, eq } from "drizzle-orm";
+import { and, eq, max } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
-import { sheets } from "@/server/database/schema";
+import { planSets, sheets } from "@/server/database/schema";
 import { formOf, NewSheet } from "@/server/forms";
 import { record } from "@/server/queries/log";
 import { planSetOf } from "@/server/queries/plan-sets";
@@ -20,6 +20,13 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
   const number = storableText(form.number.trim());
   const title = storableText(form.title);
   const made = await database().transaction(async (transaction) => {
+    // One after the other: a form that was sent twice finds the sheet that it made.
+    await transaction.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+    const [same] = await transaction
+      .select({ id: sheets.id })
+      .from(sheets)
+      .where(and(eq(sheets.planSetId, planSetId), eq(sheets.number, number)));
+    if (same) return undefined;
     const [last] = await transaction
       .select({ position: max(sheets.position) })
       .from(sheets)
@@ -33,7 +40,12 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
       [{ what: "plan-set.sheet-added", entry: `${number}, ${planSet.name}`, after: { title, frame: form.frame } }],
       transaction,
     );
-    return row;
+    return stored(row);
   });
-  return answer(stored(made) satisfies Made, 201);
+  if (!made)
+    return complain(409, {
+      message: `The set has a sheet ${number} already.`,
+      remedy: "Give this one another number.",
+    });
+  return answer(made satisfies Made, 201);
 });

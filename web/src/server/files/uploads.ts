@@ -1,0 +1,185 @@
+import { createHash, randomUUID } from "node:crypto";
+import { and, count, eq, inArray, lt, sql } from "drizzle-orm";
+import { bad, good, type Result } from "@hemstitch/core/quantity";
+import type { Asker } from "../access/access";
+import { database, type Database, type Transaction } from "../database/client";
+import { filePieces, uploads } from "../database/schema";
+import type { StoredBytes } from "./keep";
+import { maxFileBytes, PIECE_BYTES } from "./limits";
+import { piecesOf } from "./pieces";
+import { cutOff, NO_FILE, tooLarge } from "./receive";
+
+/** Files that one person may have on their way at a time. */
+const MOST_OPEN = 20;
+/** An upload of which nothing came for so long is given up. */
+const SILENT = sql`now() - interval '1 day'`;
+
+export type Upload = typeof uploads.$inferSelect;
+
+/** Begins to take a file in. */
+export async function beginUpload(
+  { officeId, userId }: Pick<Asker, "officeId" | "userId">,
+  { size, sha256 }: { readonly size?: number | undefined; readonly sha256?: string | undefined },
+  from: Database = database(),
+): Promise<Result<Upload>> {
+  const limit = maxFileBytes();
+  if (size !== undefined && size > limit) return tooLarge(size, limit);
+  const [open] = await from.select({ n: count() }).from(uploads).where(eq(uploads.userId, userId));
+  if ((open?.n ?? 0) >= MOST_OPEN)
+    return bad("many-uploads", `You have ${MOST_OPEN} files on their way already.`, {
+      remedy: "Wait until these have arrived, or cancel them.",
+    });
+  const [upload] = await from
+    .insert(uploads)
+    .values({ id: randomUUID(), officeId, userId, size: size ?? null, sha256: sha256 ?? null })
+    .returning();
+  return upload ? good(upload) : NO_FILE;
+}
+
+/** An upload of somebody's own. */
+export async function uploadOf({ officeId, userId }: Asker, id: string): Promise<Upload | undefined> {
+  const [row] = await database()
+    .select()
+    .from(uploads)
+    .where(and(eq(uploads.id, id), eq(uploads.officeId, officeId), eq(uploads.userId, userId)));
+  return row;
+}
+
+/**
+ * Takes bytes in behind those that have arrived, piece by piece: each is stored before the next is asked for, and what
+ * was stored stays where the connection is lost. Gives how many have arrived. `seen` is told of each piece.
+ */
+export async function takeIn(
+  upload: Upload,
+  body: AsyncIterable<Uint8Array>,
+  seen: (piece: Uint8Array) => void = () => undefined,
+  from: Database = database(),
+): Promise<Result<number>> {
+  const limit = upload.size ?? maxFileBytes();
+  let received = upload.received;
+  let gathered: Uint8Array[] = [];
+  let waiting = 0;
+  const store = async (): Promise<boolean> => {
+    if (waiting === 0) return true;
+    const piece = Buffer.concat(gathered);
+    gathered = [];
+    waiting = 0;
+    if (!(await addPiece(from, upload.id, received, piece))) return false;
+    received += piece.length;
+    return true;
+  };
+  const elsewhere = bad("moved-on", "This file is being sent from another place as well.", {
+    remedy: "Ask how much has arrived, and go on from there.",
+  });
+  try {
+    for await (const bytes of body) {
+      if (received + waiting + bytes.length > limit) return tooLarge(undefined, limit);
+      seen(bytes);
+      gathered.push(bytes);
+      waiting += bytes.length;
+      if (waiting >= PIECE_BYTES && !(await store())) return elsewhere;
+    }
+  } catch (error) {
+    // The connection was lost; what has come so far need not come again.
+    await store();
+    throw error;
+  }
+  return (await store()) ? good(received) : elsewhere;
+}
+
+/** Stores a piece behind the others; false where somebody else has stored one there, or the upload is gone. */
+const addPiece = (from: Database, id: string, position: number, bytes: Uint8Array): Promise<boolean> =>
+  from.transaction(async (on) => {
+    const moved = await on
+      .update(uploads)
+      .set({ received: position + bytes.length, lastAt: sql`now()` })
+      .where(and(eq(uploads.id, id), eq(uploads.received, position)))
+      .returning({ id: uploads.id });
+    if (moved.length > 0) await on.insert(filePieces).values({ stored: id, position, bytes });
+    return moved.length > 0;
+  });
+
+/** Whether what arrived is what was said: its length and, where the sender said it, its SHA-256. */
+export function asStated(upload: Upload, received: number, sha256: string): Result<StoredBytes> {
+  if (received === 0) return NO_FILE;
+  if (upload.size !== null && received !== upload.size) return cutOff(received, upload.size);
+  if (upload.sha256 !== null && sha256 !== upload.sha256)
+    return bad("other-digest", "What arrived is not what was sent (its SHA-256 differs), so nothing was kept.", {
+      remedy: "Send the file again.",
+    });
+  return good({ stored: upload.id, size: received, sha256 });
+}
+
+/**
+ * The same of an upload that came in several requests: its SHA-256 is worked out from what is stored. The sender may
+ * have said it at the beginning or, having read the file to its end, now.
+ */
+export async function arrived(upload: Upload, stated = upload.sha256): Promise<Result<StoredBytes>> {
+  if (upload.size !== null && upload.received < upload.size) return cutOff(upload.received, upload.size);
+  const hash = createHash("sha256");
+  for await (const piece of piecesOf(database(), upload.id)) hash.update(piece);
+  return asStated({ ...upload, sha256: stated }, upload.received, hash.digest("hex"));
+}
+
+/** Takes one file from one request's body into the database. Whatever goes wrong, nothing of it stays. */
+export async function receiveStored(
+  asker: Pick<Asker, "officeId" | "userId">,
+  body: AsyncIterable<Uint8Array>,
+  stated: { readonly size?: number | undefined; readonly sha256?: string | undefined },
+  from: Database = database(),
+): Promise<Result<StoredBytes>> {
+  const begun = await beginUpload(asker, stated, from);
+  if (!begun.ok) return begun;
+  const upload = begun.value;
+  let whole = false;
+  try {
+    const hash = createHash("sha256");
+    const received = await takeIn(upload, body, (piece) => hash.update(piece), from);
+    const result = received.ok ? asStated(upload, received.value, hash.digest("hex")) : received;
+    whole = result.ok;
+    return result;
+  } finally {
+    if (!whole) await letGo(upload.id, from);
+  }
+}
+
+/**
+ * Lets an upload go with all that has arrived of it. Who takes the row away decides what becomes of the pieces: one that
+ * has become a file meanwhile is left alone.
+ */
+export const giveUp = (id: string, from: Database = database()): Promise<void> =>
+  from.transaction(async (on) => {
+    if (await claim(on, id)) await on.delete(filePieces).where(eq(filePieces.stored, id));
+  });
+
+/** Takes an upload away from all others, in the transaction that says what becomes of it; false where it is gone. */
+export async function claim(on: Transaction, id: string): Promise<boolean> {
+  return (await on.delete(uploads).where(eq(uploads.id, id)).returning({ id: uploads.id })).length > 0;
+}
+
+/** How often, and how long, a database that is away is asked to let an upload go; what is left then is swept in a day. */
+const AGAIN_MS = 5_000;
+const MOST_TRIES = 60;
+
+/** The same, now or as soon as the database is there. */
+export const letGo = (id: string, from: Database = database()): Promise<void> =>
+  giveUp(id, from).catch(() => giveUpLater(id, from));
+
+function giveUpLater(id: string, from: Database, tries = MOST_TRIES): void {
+  const again = (): void => void (tries > 1 && giveUpLater(id, from, tries - 1));
+  setTimeout(() => void giveUp(id, from).catch(again), AGAIN_MS).unref();
+}
+
+/** Gives up uploads of which nothing has come for a day. */
+export async function sweepUploads(from: Database): Promise<void> {
+  await from.transaction(async (on) => {
+    const gone = await on.delete(uploads).where(lt(uploads.lastAt, SILENT)).returning({ id: uploads.id });
+    if (gone.length > 0)
+      await on.delete(filePieces).where(
+        inArray(
+          filePieces.stored,
+          gone.map(({ id }) => id),
+        ),
+      );
+  });
+}

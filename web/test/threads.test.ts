@@ -1,0 +1,49 @@
+import { afterAll, describe, expect, it } from "vitest";
+import { largePage } from "../../bench/src/large-page";
+import { preset } from "@hemstitch/core/standard";
+import { failure } from "../src/server/access/failure";
+import { onBehalf } from "../src/server/access/asking";
+import { closeThreads, inThread, MOST_OF_OFFICE, TookTooLong, TooMuchAtOnce } from "../src/server/jobs/threads";
+
+afterAll(() => closeThreads());
+
+/** Work of some seconds. */
+const PAGE = largePage(900_000, 100);
+const heavy = () =>
+  inThread({ kind: "inspect", bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length });
+const light = () => inThread({ kind: "workbook", tables: [{ title: "T", columns: ["a"], rows: [["b"]] }] });
+const asked = new Request("http://127.0.0.1/api/x", { method: "POST" });
+
+describe("work that somebody waits for", () => {
+  it("ends when they leave", async () => {
+    const leaves = new AbortController();
+    const working = onBehalf({ officeId: "one", signal: leaves.signal }, heavy);
+    setTimeout(() => leaves.abort(), 200);
+    const began = Date.now();
+    await expect(working).rejects.toThrow();
+    expect(Date.now() - began).toBeLessThan(5_000);
+  });
+  it("is bounded for each office, so that others have their turn", async () => {
+    const leaves = new AbortController();
+    const of = (officeId: string) => ({ officeId, signal: leaves.signal });
+    const busy = Array.from({ length: MOST_OF_OFFICE }, () => onBehalf(of("greedy"), heavy).catch(() => "ended"));
+    await expect(onBehalf(of("greedy"), light)).rejects.toBeInstanceOf(TooMuchAtOnce);
+    const other = onBehalf(of("modest"), light);
+    leaves.abort();
+    expect(await Promise.all(busy)).toEqual(Array(MOST_OF_OFFICE).fill("ended"));
+    await other.catch(() => undefined);
+    // What has ended makes room again.
+    expect(await onBehalf({ officeId: "greedy", signal: new AbortController().signal }, light)).toMatchObject({
+      ok: true,
+    });
+  });
+  it("is told to come back, or to take less, and not that something broke", async () => {
+    const busy = failure(new TooMuchAtOnce(), false, asked);
+    expect([busy.status, busy.headers.get("retry-after")]).toEqual([503, "5"]);
+    const slow = failure(new TookTooLong(60_000), false, asked);
+    expect([slow.status, ((await slow.json()) as { message: string }).message]).toEqual([
+      422,
+      "It took longer than 60 seconds and was stopped.",
+    ]);
+  });
+});
