@@ -19,11 +19,11 @@ import {
 } from "../../web/src/server/database/schema";
 import { keepFile } from "../../web/src/server/files/keep";
 import { runNow } from "../../web/src/server/jobs/run";
+import { stepsBetween } from "../../web/src/server/jobs/thread-draft";
 import { closeThreads } from "../../web/src/server/jobs/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
 import { digestOf } from "../../web/src/server/queries/digest";
 import { atHand, handIn } from "../../web/src/server/queries/hand-in";
-import { stepsBetween } from "../../web/src/server/queries/standard";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
 import { DEMO_PEOPLE } from "./people";

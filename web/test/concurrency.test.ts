@@ -1,17 +1,23 @@
 import { eq } from "drizzle-orm";
 import { afterAll, beforeEach, describe, expect, it } from "vitest";
-import { checkStandard, type Entry, type OfficeStandard } from "@hemstitch/core/standard";
+import { checkStandard, type Entry, type OfficeStandard, type SeenEdit } from "@hemstitch/core/standard";
 import type { Asker } from "../src/server/access/access";
+import { onBehalf } from "../src/server/access/asking";
 import { changeLog } from "../src/server/database/schema";
 import { editionsOf, publish } from "../src/server/queries/editions";
-import { changeDraft, draftOf, editDraft, editList, replaceDraft } from "../src/server/queries/standard";
+import { editDraft, editList, replaceDraft, storeDraft } from "../src/server/queries/change-draft";
+import { closeThreads } from "../src/server/jobs/threads";
+import { draftOf } from "../src/server/queries/standard";
 import { database, newOffice, newPerson, pool } from "./support";
 
 let who: Asker;
 beforeEach(async () => {
   who = await newPerson(await newOffice(), "coordinator", "Ida Fenn");
 });
-afterAll(() => pool.end());
+afterAll(async () => {
+  await closeThreads();
+  await pool.end();
+});
 
 const layerOf = (standard: OfficeStandard, name: string): Entry =>
   standard.layers.find((layer) => layer.name === name)! as Entry;
@@ -104,21 +110,57 @@ describe("many edits of one draft at the same moment", () => {
   });
 });
 
+describe("a change that takes long", () => {
+  const many = (from: Entry): SeenEdit[] =>
+    Array.from({ length: 2500 }, (_, i) => ({
+      key: null,
+      entry: { ...from, name: `A-WALL-${String(i).padStart(4, "0")}` },
+    }));
+
+  it("is worked out aside, and stored upon what others stored meanwhile", async () => {
+    const door = plain(layerOf((await draftOf(who.officeId)).content, "A-DOOR"));
+    const [added, edited] = await Promise.all([
+      editList(who, "layers", many(door)),
+      editList(who, "layers", [{ key: "A-DOOR", was: door, entry: { ...door, note: "kept" } }]),
+    ]);
+    expect([added.kind, edited.kind]).toEqual(["saved", "saved"]);
+    const { content, version } = await draftOf(who.officeId);
+    expect([version, layerOf(content, "A-DOOR")["note"]]).toEqual([3, "kept"]);
+    expect(layerOf(content, "A-WALL-2499")).toBeDefined();
+    // One entry of a large register is no light work either; what is wrong is told as ever.
+    expect(await editList(who, "layers", [{ key: null, entry: { ...door, name: "A-WALL-0007" } }])).toMatchObject({
+      kind: "wrong",
+    });
+  });
+  it("ends when who asked for it leaves, and stores nothing", async () => {
+    const door = plain(layerOf((await draftOf(who.officeId)).content, "A-DOOR"));
+    const leaves = new AbortController();
+    const adding = onBehalf({ officeId: who.officeId, signal: leaves.signal }, () =>
+      editList(who, "layers", many(door)),
+    );
+    leaves.abort();
+    await expect(adding).rejects.toThrow();
+    expect((await draftOf(who.officeId)).version).toBe(1);
+    // Nobody waits behind it.
+    expect((await editList(who, "layers", [{ key: "A-DOOR", was: door, entry: { ...door, note: "x" } }])).kind).toBe(
+      "saved",
+    );
+  });
+});
+
 describe("a change that fails half-way", () => {
   it("stores nothing of itself, neither in the draft nor in the log", async () => {
     const before = await draftOf(who.officeId);
-    await expect(
-      changeDraft(who, () => {
-        throw new Error("half-way");
-      }),
-    ).rejects.toThrow("half-way");
-    const unlogged = changeDraft(who, (content) => ({
-      kind: "changed",
-      standard: { ...content, name: "North" },
-      // What the log can't take must undo the change as well.
-      steps: [{ what: null as never }],
-    }));
-    await expect(unlogged).rejects.toThrow();
+    const content = { ...before.content, name: "North" };
+    // What the log can't take must undo the change as well, and so must what belongs to it.
+    await expect(storeDraft(who, before.version, { content, steps: [{ what: null as never }] })).rejects.toThrow();
+    const step = { what: "standard.facts", before: { name: "" }, after: { name: "North" } };
+    const taken = { content, steps: [step] };
+    expect(await storeDraft(who, before.version, taken, () => Promise.resolve(false))).toBe("taken-back");
+    const breaks = storeDraft(who, before.version, taken, () => Promise.reject(new Error("half-way")));
+    await expect(breaks).rejects.toThrow("half-way");
+    // What was worked out for a draft that is gone is not stored upon another.
+    expect(await storeDraft(who, before.version - 1, taken)).toBe("moved");
     expect(await draftOf(who.officeId)).toEqual(before);
     expect(await logged()).toBe(0);
   });

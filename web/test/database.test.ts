@@ -8,14 +8,8 @@ import { digestOf } from "../src/server/queries/digest";
 import { editionsOf, publish } from "../src/server/queries/editions";
 import { logOf } from "../src/server/queries/log";
 import { ask, decide, requestsOf, seeAnswer, unseenAnswers } from "../src/server/queries/requests";
-import {
-  draftOf,
-  editionInForce,
-  editionOf,
-  editList,
-  replaceDraft,
-  standardFor,
-} from "../src/server/queries/standard";
+import { editList, replaceDraft } from "../src/server/queries/change-draft";
+import { draftOf, editionInForce, editionOf, standardFor } from "../src/server/queries/standard";
 import { rememberMapping, tryTable } from "../src/server/queries/tables";
 import { context, database, newOffice, newPerson, pool, request, sha256, signedIn } from "./support";
 

@@ -11,7 +11,8 @@ import { fileBytes } from "../src/server/files/pieces";
 import { changeLog, drawings, inspectedFiles, inspections, jobs, planSets } from "../src/server/database/schema";
 import { publish } from "../src/server/queries/editions";
 import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
-import { draftOf, editList } from "../src/server/queries/standard";
+import { editList } from "../src/server/queries/change-draft";
+import { draftOf } from "../src/server/queries/standard";
 import { enqueue } from "../src/server/jobs/enqueue";
 import { run, runNow, takeNext, takeOne } from "../src/server/jobs/run";
 import { closeThreads } from "../src/server/jobs/threads";
@@ -318,4 +319,17 @@ describe("workers", () => {
     expect((await findingsOf(large, "received")).length).toBeGreaterThan(0);
     expect((await rowOf(large)).job.attempts).toBe(2);
   }, 100_000);
+  it("ten of them share one queue: each job is done once", async () => {
+    const officeId = await newOffice();
+    const files: string[] = [];
+    for (let i = 0; i < 40; i++) files.push(await waitingFile(officeId, BAD));
+    for (let i = 0; i < 10; i++) startWorker();
+    await until(async () => (await Promise.all(files.map(rowOf))).every(({ job }) => job.state === "done"), 90);
+    for (const id of files) {
+      expect((await rowOf(id)).job.attempts).toBe(1);
+      const keys = (await findingsOf(id, "received")).map((each) => each.key);
+      expect(keys.length).toBeGreaterThan(0);
+      expect(new Set(keys).size).toBe(keys.length);
+    }
+  }, 120_000);
 });

@@ -1,6 +1,6 @@
 import type { Conflict } from "@hemstitch/core/standard";
 import { answer, complain } from "./access/guarded";
-import type { Edited } from "./queries/standard";
+import type { Edited } from "./queries/change-draft";
 
 /** What an edit that was stored is answered. */
 export interface EditAnswer {

@@ -1,8 +1,14 @@
 import { otherFonts } from "@hemstitch/core/sheet";
+import type { OfficeStandard } from "@hemstitch/core/standard";
 import type { Table } from "@hemstitch/core/tables";
+import { complain } from "./access/answer";
 import { inThread } from "./jobs/threads";
-import type { MadeFile, TaskOf, ThreadProblem } from "./jobs/thread-work";
+import type { DrawingFormat, MadeFile, NamedFont, TaskOf, ThreadProblem } from "./jobs/thread-work";
 import { barlow, fontsOf } from "./standard-fonts";
+
+/** What is answered to work that a thread could not do. */
+export const complainOfWork = ({ problem, remedy }: ThreadProblem, status = 422): Response =>
+  complain(status, { message: problem, ...(remedy ? { remedy } : {}) });
 
 /** Files that take a second or more to make are made in threads; nobody else waits for them. */
 const bytesOf = (made: MadeFile | ThreadProblem): Uint8Array => {
@@ -12,6 +18,26 @@ const bytesOf = (made: MadeFile | ThreadProblem): Uint8Array => {
 
 export const workbookOf = async (tables: readonly Table[]): Promise<Uint8Array> =>
   bytesOf(await inThread({ kind: "workbook", tables }));
+
+/** Which of the two formats a request asks for. */
+export const formatAsked = (request: Request): DrawingFormat =>
+  new URL(request.url).searchParams.get("format") === "svg" ? "svg" : "pdf";
+
+type Asked<K extends "starter" | "library-item"> = Omit<TaskOf<K>, "kind" | "fonts">;
+
+export const starterOf = async (officeId: string, asked: Asked<"starter">): Promise<MadeFile | ThreadProblem> =>
+  inThread({ kind: "starter", fonts: await fontFilesOf(officeId, asked.standard), ...asked });
+
+export const libraryItemOf = async (
+  officeId: string,
+  asked: Asked<"library-item">,
+): Promise<MadeFile | ThreadProblem> =>
+  inThread({ kind: "library-item", fonts: await fontFilesOf(officeId, asked.standard), ...asked });
+
+const fontFilesOf = async (officeId: string, standard: OfficeStandard): Promise<NamedFont[]> =>
+  (await fontsOf(officeId, standard)).map(named);
+
+const named = ({ family, bytes }: NamedFont): NamedFont => ({ family, bytes });
 
 /** The manual, set in the font that Hemstitch itself writes in. */
 export async function manualOf(
@@ -24,7 +50,7 @@ export async function manualOf(
     await inThread({
       kind: "manual",
       font: own.bytes,
-      fonts: fonts.map(({ family, bytes }) => ({ family, bytes })),
+      fonts: fonts.map(named),
       ...request,
     }),
   );

@@ -8,7 +8,8 @@ import { closeThreads } from "../../src/server/jobs/threads";
 import { addMember } from "../../src/server/people/accounts";
 import { publish } from "../../src/server/queries/editions";
 import { effectRow } from "../../src/server/queries/effects";
-import { draftOf, editDraft, editList } from "../../src/server/queries/standard";
+import { editDraft, editList } from "../../src/server/queries/change-draft";
+import { draftOf } from "../../src/server/queries/standard";
 import { on, onePage } from "../../../core/test/support/raw-pdf";
 import { Browser, database, inspectNow, newOffice, newPerson, pool, waitingFile } from "../support";
 

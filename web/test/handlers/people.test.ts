@@ -17,7 +17,8 @@ import { cookieName } from "../../src/server/people/cookies";
 import { addMember } from "../../src/server/people/accounts";
 import { logOf } from "../../src/server/queries/log";
 import { membersOf, openInvitations } from "../../src/server/queries/people";
-import { draftOf, editList } from "../../src/server/queries/standard";
+import { editList } from "../../src/server/queries/change-draft";
+import { draftOf } from "../../src/server/queries/standard";
 import { Browser, context, database, newOffice, newPerson, pool, request as sent } from "../support";
 
 let ida: Asker;

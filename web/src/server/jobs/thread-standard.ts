@@ -1,7 +1,10 @@
 import { ALL_RULES, settingProblems } from "@hemstitch/core/rules";
-import { readFontFile } from "@hemstitch/core/formats/font-file";
+import { asPdf, asSvg } from "@hemstitch/core/formats/export";
+import { readFontFile, type LetteringFont } from "@hemstitch/core/formats/font-file";
 import { good, must, type Result } from "@hemstitch/core/quantity";
 import { makeManual } from "@hemstitch/core/report";
+import { letteringOf, makeStarter, otherFonts } from "@hemstitch/core/sheet";
+import { libraryItem } from "@hemstitch/core/specimen";
 import { PROPERTIES, readStandard } from "@hemstitch/core/standard";
 import {
   dryRun,
@@ -16,19 +19,44 @@ import { columnsKey } from "../columns-key";
 import {
   problemOf,
   type MadeFile,
+  type NamedFont,
   type ReadStandardResult,
   type TaskOf,
   type ThreadProblem,
   type TriedTableResult,
 } from "./thread-work";
 
+const opened = (fonts: readonly NamedFont[]): LetteringFont[] =>
+  fonts.map(({ family, bytes }) => ({ ...must(readFontFile(bytes)), family }));
+
+/** The starter of a drawing kind. */
+export async function starter(task: TaskOf<"starter">): Promise<MadeFile | ThreadProblem> {
+  const made = await makeStarter(task.standard, task.drawingKind, opened(task.fonts));
+  if (!made.ok) return problemOf(made.problem);
+  return { ok: true, bytes: task.format === "svg" ? new TextEncoder().encode(made.value.svg) : made.value.pdf };
+}
+
+/** An item of the office library. */
+export async function item({ standard, ...task }: TaskOf<"library-item">): Promise<MadeFile | ThreadProblem> {
+  const drawing = libraryItem(standard, task.item, task.options);
+  if (!drawing) return { ok: false, problem: "The standard has nothing to make this item of.", remedy: "" };
+  const fonts = opened(task.fonts);
+  const font = letteringOf(standard, fonts);
+  if (!font.ok) return problemOf(font.problem);
+  const others = otherFonts(standard, fonts, font.value);
+  const bytes =
+    task.format === "svg"
+      ? new TextEncoder().encode(asSvg(drawing, task.item, font.value, others))
+      : await asPdf(drawing, task.item, font.value, others);
+  return { ok: true, bytes };
+}
+
 /** The standard as a typeset manual. */
 export async function manual({ standard, font, fonts, summary, date, changes }: TaskOf<"manual">): Promise<MadeFile> {
   const bytes = await makeManual({
     standard,
     font: must(readFontFile(font)),
-    // Another family than the file's own name: what the office calls it.
-    fonts: fonts.map(({ family, bytes }) => ({ ...must(readFontFile(bytes)), family })),
+    fonts: opened(fonts),
     ...(summary === undefined ? {} : { summary }),
     ...(date === undefined ? {} : { date }),
     ...(changes === undefined ? {} : { changes }),

@@ -1,8 +1,10 @@
 import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
+import type { LibraryItem, LibraryOptions } from "@hemstitch/core/specimen";
 import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
 import type { Finding, NotJudged } from "@hemstitch/core/inspect";
+import type { DraftChange, WorkedOut } from "./thread-draft";
 import type { EffectRow, EffectSums, MendRow, UnreadRow } from "../database/rows";
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
@@ -37,10 +39,26 @@ export type ThreadTask =
       /** The font that it is set in. */
       readonly font: Uint8Array;
       /** Fonts at hand for samples of the standard's lettering. */
-      readonly fonts: readonly { readonly family: string; readonly bytes: Uint8Array }[];
+      readonly fonts: readonly NamedFont[];
       readonly summary?: string;
       readonly date?: string;
       readonly changes?: { readonly since: string; readonly list: readonly Difference[] };
+    }
+  | { readonly kind: "change-draft"; readonly content: OfficeStandard; readonly change: DraftChange }
+  | {
+      readonly kind: "starter";
+      readonly standard: OfficeStandard;
+      readonly fonts: readonly NamedFont[];
+      readonly format: DrawingFormat;
+      readonly drawingKind?: string;
+    }
+  | {
+      readonly kind: "library-item";
+      readonly standard: OfficeStandard;
+      readonly fonts: readonly NamedFont[];
+      readonly format: DrawingFormat;
+      readonly item: LibraryItem;
+      readonly options: LibraryOptions;
     }
   | { readonly kind: "workbook"; readonly tables: readonly Table[] }
   | { readonly kind: "read-standard"; readonly bytes: Uint8Array; readonly fromOutside: boolean }
@@ -57,6 +75,15 @@ export type ThreadTask =
       readonly remembered: Readonly<Record<string, Mapping>>;
       readonly replace: boolean;
     };
+
+/** A font's file, and what the office calls its family: the file itself may say otherwise. */
+export interface NamedFont {
+  readonly family: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Formats in which drawings are given out that begin with Hemstitch. */
+export type DrawingFormat = "pdf" | "svg";
 
 /** What of a font can be sent to a thread: all but what it can do. */
 export type SentFont = Omit<LetteringFont, "widthOf">;
@@ -192,6 +219,9 @@ export interface ThreadResults {
   effect: EffectResult;
   compose: ComposedResult;
   manual: MadeFile;
+  "change-draft": WorkedOut;
+  starter: MadeFile;
+  "library-item": MadeFile;
   workbook: MadeFile;
   "read-standard": ReadStandardResult;
   "try-table": TriedTableResult;

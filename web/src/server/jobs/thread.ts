@@ -11,7 +11,8 @@ import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/pictu
 import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
 import { judgeEffect } from "./thread-effect";
-import { manual, readWhole, tryTable } from "./thread-standard";
+import { workOut } from "./thread-draft";
+import { item, manual, readWhole, starter, tryTable } from "./thread-standard";
 import {
   problemOf,
   type ComposedResult,
@@ -44,6 +45,12 @@ export default async function work({
       return readBytes(task);
     case "compose":
       return compose(task);
+    case "change-draft":
+      return workOut(task.content, task.change);
+    case "starter":
+      return starter(task);
+    case "library-item":
+      return item(task);
     case "manual":
       return manual(task);
     case "workbook":

@@ -1,12 +1,13 @@
 import { and, count, desc, eq, ne } from "drizzle-orm";
 import { entriesOf, keyOf, type Entry, type ListName } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
-import { database } from "../database/client";
+import { database, type Transaction } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { requests, users, type RequestState } from "../database/schema";
 import { may } from "../access/roles";
 import { record } from "./log";
-import { draftOf, editList, type Edited } from "./standard";
+import { editListTogether, type Edited, type Together } from "./change-draft";
+import { draftOf } from "./standard";
 
 const columns = {
   id: requests.id,
@@ -105,68 +106,83 @@ export const seeAnswer = (asker: Asker, requestId: string) =>
 
 export type Decided = { readonly kind: "decided" } | { readonly kind: "gone" } | Exclude<Edited, { kind: "saved" }>;
 
+interface Decision {
+  readonly state: Exclude<RequestState, "open">;
+  readonly answer: string;
+  /** The entry as amended, and as it stood for who amended it. */
+  readonly entry?: Record<string, unknown> | null;
+  readonly was?: Record<string, unknown> | null;
+}
+
 /**
  * Decides an open request, all at once: an accepted or amended one enters the draft, and the log gives
  * the asker the credit. What others changed of the entry since it was asked for stays. Two coordinators
  * can't decide it twice.
  */
-export async function decide(
+export async function decide(asker: Asker, requestId: string, decision: Decision): Promise<Decided> {
+  const row = await openRequest(asker, requestId);
+  if (!row) return { kind: "gone" };
+  const close: Together = (transaction) => closeRequest(asker, row, decision, transaction);
+  if (decision.state === "declined")
+    return (await database().transaction(close)) ? { kind: "decided" } : { kind: "gone" };
+  const edited = await editListTogether(
+    { officeId: asker.officeId, who: `${asker.who}, asked by ${row.askedBy}` },
+    row.list as ListName,
+    [
+      {
+        key: row.entryKey === "" ? null : row.entryKey,
+        entry: (decision.entry ?? row.sample) as Entry,
+        was: (decision.entry ? decision.was : row.was) as Entry | null | undefined,
+      },
+    ],
+    close,
+  );
+  if (edited?.kind === "saved") return { kind: "decided" };
+  // Where somebody else has accepted it meanwhile, that is why the entry stands in the way.
+  return edited && (await openRequest(asker, requestId)) ? edited : { kind: "gone" };
+}
+
+type OpenRequest = NonNullable<Awaited<ReturnType<typeof openRequest>>>;
+
+async function openRequest(asker: Asker, requestId: string) {
+  const [row] = await database()
+    .select(columns)
+    .from(requests)
+    .innerJoin(users, eq(users.id, requests.askedBy))
+    .where(and(eq(requests.id, requestId), eq(requests.officeId, asker.officeId), eq(requests.state, "open")));
+  return row;
+}
+
+/** Closes an open request and tells the log; false where somebody else has decided it. */
+async function closeRequest(
   asker: Asker,
-  requestId: string,
-  decision: {
-    state: Exclude<RequestState, "open">;
-    answer: string;
-    /** The entry as amended, and as it stood for who amended it. */
-    entry?: Record<string, unknown> | null;
-    was?: Record<string, unknown> | null;
-  },
-): Promise<Decided> {
-  return database().transaction(async (transaction): Promise<Decided> => {
-    const [row] = await transaction
-      .select(columns)
-      .from(requests)
-      .innerJoin(users, eq(users.id, requests.askedBy))
-      .where(and(eq(requests.id, requestId), eq(requests.officeId, asker.officeId), eq(requests.state, "open")))
-      .for("update", { of: requests });
-    if (!row) return { kind: "gone" };
-    const list = row.list as ListName;
-    if (decision.state !== "declined") {
-      const edited = await editList(
-        { officeId: asker.officeId, who: `${asker.who}, asked by ${row.askedBy}` },
-        list,
-        [
-          {
-            key: row.entryKey === "" ? null : row.entryKey,
-            entry: (decision.entry ?? row.sample) as Entry,
-            was: (decision.entry ? decision.was : row.was) as Entry | null | undefined,
-          },
-        ],
-        transaction,
-      );
-      if (edited.kind !== "saved") return edited;
-    }
-    await transaction
-      .update(requests)
-      .set({
-        state: decision.state,
-        answer: storableText(decision.answer),
-        decidedBy: asker.who,
-        decidedAt: new Date(),
-        ...(decision.entry ? { sample: storable(decision.entry) } : {}),
-      })
-      .where(eq(requests.id, requestId));
-    await record(
-      asker,
-      [
-        {
-          what: `request.${decision.state}`,
-          entry: row.entryKey || keyOf(list, row.sample as Entry),
-          before: { askedBy: row.askedBy, reason: row.reason },
-          after: { answer: decision.answer },
-        },
-      ],
-      transaction,
-    );
-    return { kind: "decided" };
-  });
+  { id, list, entryKey, sample, askedBy, reason }: OpenRequest,
+  { state, answer, entry }: Decision,
+  transaction: Transaction,
+): Promise<boolean> {
+  const closed = await transaction
+    .update(requests)
+    .set({
+      state,
+      answer: storableText(answer),
+      decidedBy: asker.who,
+      decidedAt: new Date(),
+      ...(entry ? { sample: storable(entry) } : {}),
+    })
+    .where(and(eq(requests.id, id), eq(requests.state, "open")))
+    .returning({ id: requests.id });
+  if (closed.length === 0) return false;
+  await record(
+    asker,
+    [
+      {
+        what: `request.${state}`,
+        entry: entryKey || keyOf(list as ListName, sample as Entry),
+        before: { askedBy, reason },
+        after: { answer },
+      },
+    ],
+    transaction,
+  );
+  return true;
 }

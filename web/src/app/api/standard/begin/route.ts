@@ -2,7 +2,8 @@ import { isBlank, preset } from "@hemstitch/core/standard";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { BeginStandard, formOf } from "@/server/forms";
-import { draftOf, replaceDraft } from "@/server/queries/standard";
+import { replaceDraft } from "@/server/queries/change-draft";
+import { draftOf } from "@/server/queries/standard";
 
 /** Fills a standard that nobody has begun with a published one; the office's own name stays. */
 export const POST = guarded("edit-standard", async (asker, request) => {

@@ -3,7 +3,8 @@ import { answer, guarded } from "@/server/access/guarded";
 import { draftEditFrom } from "@/server/draft-edits";
 import { answerToEdit } from "@/server/edit-answers";
 import { jsonOf } from "@/server/forms";
-import { draftOf, editDraft, editionInForce } from "@/server/queries/standard";
+import { editDraft } from "@/server/queries/change-draft";
+import { draftOf, editionInForce } from "@/server/queries/standard";
 
 /** The draft's version, and how many changes it makes to the edition in force. */
 export interface DraftAnswer {

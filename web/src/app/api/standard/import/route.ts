@@ -4,7 +4,8 @@ import { answer, complain, guarded } from "@/server/access/guarded";
 import { isVersion } from "@/server/forms";
 import { complainOfEdit } from "@/server/edit-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
-import { draftOf, replaceDraft } from "@/server/queries/standard";
+import { replaceDraft } from "@/server/queries/change-draft";
+import { draftOf } from "@/server/queries/standard";
 import { readWholeStandard } from "@/server/read-standard";
 
 /** What a whole standard from a file changes, or has changed. */

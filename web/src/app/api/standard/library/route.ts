@@ -1,10 +1,8 @@
-import { asPdf, asSvg } from "@hemstitch/core/formats/export";
-import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
-import { isLibraryItem, libraryItem } from "@hemstitch/core/specimen";
+import { isLibraryItem } from "@hemstitch/core/specimen";
 import { complain, guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
+import { complainOfWork, formatAsked, libraryItemOf } from "@/server/made-files";
 import { standardAsked } from "@/server/standard-asked";
-import { fontsOf } from "@/server/standard-fonts";
 
 /** An item of the office library as PDF or SVG. */
 export const GET = guarded("see-office", async (asker, request) => {
@@ -12,18 +10,15 @@ export const GET = guarded("see-office", async (asker, request) => {
   if (asked instanceof Response) return asked;
   const { searchParams } = new URL(request.url);
   const id = searchParams.get("item") ?? "";
+  if (!isLibraryItem(id)) return complain(404, { message: "The library has no such item." });
   const [scale, kind] = [searchParams.get("scale"), searchParams.get("kind")];
-  const item = isLibraryItem(id)
-    ? libraryItem(asked.standard, id, { ...(scale ? { scale } : {}), ...(kind ? { kind } : {}) })
-    : undefined;
-  if (!item)
-    return complain(404, { message: "The library has no such item, or the standard has nothing to make it of." });
-  const fonts = await fontsOf(asker.officeId, asked.standard);
-  const font = letteringOf(asked.standard, fonts);
-  if (!font.ok) return complain(422, font.problem);
-  const others = otherFonts(asked.standard, fonts, font.value);
+  const format = formatAsked(request);
+  const made = await libraryItemOf(asker.officeId, {
+    standard: asked.standard,
+    item: id,
+    options: { ...(scale ? { scale } : {}), ...(kind ? { kind } : {}) },
+    format,
+  });
   const name = [id, scale?.replace(/[^\w]+/g, "-"), kind].filter(Boolean).join("-");
-  return searchParams.get("format") === "svg"
-    ? download(new TextEncoder().encode(asSvg(item, id, font.value, others)), `${name}.svg`)
-    : download(await asPdf(item, id, font.value, others), `${name}.pdf`);
+  return made.ok ? download(made.bytes, `${name}.${format}`) : complainOfWork(made);
 });

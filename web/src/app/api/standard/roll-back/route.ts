@@ -1,7 +1,8 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { complainOfEdit } from "@/server/edit-answers";
 import { formOf, RollBack } from "@/server/forms";
-import { editionOf, replaceDraft } from "@/server/queries/standard";
+import { replaceDraft } from "@/server/queries/change-draft";
+import { editionOf } from "@/server/queries/standard";
 
 /** Makes the draft what an edition says. */
 export const POST = guarded("edit-standard", async (asker, request) => {

@@ -5,7 +5,7 @@ import { download } from "@/server/download";
 import { complainOfEdit } from "@/server/edit-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { checked, TableImport } from "@/server/forms";
-import { editList } from "@/server/queries/standard";
+import { editList } from "@/server/queries/change-draft";
 import type { TriedTable } from "@/server/jobs/thread-work";
 import { workbookOf } from "@/server/made-files";
 import { rememberMapping, tryTable } from "@/server/queries/tables";

@@ -1,6 +1,7 @@
-import { complain, guarded, missing } from "@/server/access/guarded";
+import { guarded, missing } from "@/server/access/guarded";
 import { composeOne } from "@/server/compose-sheet";
 import { download } from "@/server/download";
+import { complainOfWork } from "@/server/made-files";
 import { sheetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 
@@ -9,6 +10,6 @@ export const GET = guarded("see", async (asker, _request, { sheetId = "" }) => {
   if (!found) return missing();
   const content = await standardFor(asker.officeId, found.planSet.id);
   const composed = await composeOne(content, found.planSet, found.sheet, found.sheet.placement, false);
-  if (!composed.ok) return complain(422, { message: composed.problem, remedy: composed.remedy });
+  if (!composed.ok) return complainOfWork(composed);
   return download(composed.bytes, `${found.sheet.number || "sheet"} ${found.sheet.title}.pdf`.trim());
 });
