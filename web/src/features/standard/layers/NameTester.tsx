@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { NameGrammar } from "@hemstitch/core/naming";
 import { CODE_FONT } from "../../shell/theme";
 import { STATE_WORDS, type NameState, type TestedName } from "./test-names";
@@ -14,28 +14,46 @@ import { useTestedNames } from "./use-tested-names";
 const begun = ({ examples }: NameGrammar): string =>
   [...examples.slice(0, 2), ...examples.slice(0, 1).map((name) => name.toLowerCase())].join("\n");
 
+/** Characters that a browser lays out at once; with a hundred thousand lines it stands still for seconds. */
+const MOST_SHOWN = 100_000;
+
+/** What the field shows of a text: all of it, or its first whole lines. */
+const beginningOf = (text: string): string =>
+  text.length <= MOST_SHOWN ? text : text.slice(0, Math.max(0, text.lastIndexOf("\n", MOST_SHOWN)));
+
 /** Pasted names, one a line: which are registered, which follow the scheme, and what the others probably mean; out as a table. */
 export function NameTester({ scheme, register }: { scheme: NameGrammar; register: readonly string[] }) {
   const [text, setText] = useState(() => begun(scheme));
+  const shown = useMemo(() => beginningOf(text), [text]);
   const { tested, table, download, cancel } = useTestedNames(text, scheme, register);
   const states = Object.keys(STATE_WORDS) as NameState[];
   return (
     <>
       <TextField
         multiline
-        // A field that grows measures thousands of lines at every stroke.
-        rows={8}
         fullWidth
         label="Names, one a line"
-        value={text}
+        value={shown}
         onChange={(event) => setText(event.target.value)}
-        slotProps={{ htmlInput: { style: { fontFamily: CODE_FONT, fontSize: 13 } } }}
+        helperText={shown === text ? undefined : "The beginning is shown; all names are tested."}
+        slotProps={{
+          // The browser's own field: one that grows lays out thousands of lines again at every stroke.
+          input: { inputComponent: "textarea" },
+          htmlInput: {
+            rows: 8,
+            readOnly: shown !== text,
+            wrap: "off",
+            spellCheck: false,
+            style: { fontFamily: CODE_FONT, fontSize: 13, resize: "vertical" },
+          },
+        }}
       />
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 1 }}>
         <Typography variant="body2" role="status" sx={{ flex: 1 }}>
           {tested &&
             states.map((state) => `${tested.sums[state].toLocaleString("en")} ${STATE_WORDS[state]}`).join(", ")}
         </Typography>
+        {shown !== text && <Button onClick={() => setText("")}>Clear</Button>}
         {table === null ? (
           <Button onClick={download} disabled={!tested || tested.names === 0}>
             Download table

@@ -2,8 +2,8 @@ import { parseName, Suggester, type NameGrammar } from "@hemstitch/core/naming";
 
 export const STATE_WORDS = {
   registered: "in the register",
-  "well-formed": "follows the scheme",
-  malformed: "fails",
+  "well-formed": "following the scheme",
+  malformed: "failing",
 } as const;
 export type NameState = keyof typeof STATE_WORDS;
 
