@@ -2,10 +2,23 @@
 export interface ReadLimits {
   /** Bytes of the file, refused before it is read. */
   readonly fileBytes: number;
-  /** Bytes that one stream may inflate to. */
+  /** Bytes that one stream may inflate to: the most, and what any file may have with what each of its bytes adds. */
   readonly streamBytes: number;
+  readonly smallStreamBytes: number;
+  readonly streamForEachByte: number;
   /** Bytes that all streams of a file may inflate to. */
   readonly inflatedBytes: number;
+  /**
+   * Bytes of drawing instructions followed over all pages, a form counted each time that it is drawn: what any file
+   * may have, and what each of its bytes adds. Instructions of drawings shrink to a tenth, not to a thousandth.
+   */
+  readonly contentBytes: number;
+  readonly contentForEachByte: number;
+  /** Entries of the tables of all fonts: widths and meanings of codes. */
+  readonly tableEntries: number;
+  /** Painted subpaths and shown strings of all pages: what any file may have, and what each of its bytes adds. */
+  readonly fileMarks: number;
+  readonly marksForEachByte: number;
   readonly pages: number;
   readonly layers: number;
   /** Painted subpaths and shown strings of one page. */
@@ -21,7 +34,14 @@ export interface ReadLimits {
 export const DEFAULT_LIMITS: ReadLimits = {
   fileBytes: 256 * 2 ** 20,
   streamBytes: 384 * 2 ** 20,
+  smallStreamBytes: 48 * 2 ** 20,
+  streamForEachByte: 100,
   inflatedBytes: 1024 * 2 ** 20,
+  contentBytes: 48 * 2 ** 20,
+  contentForEachByte: 40,
+  tableEntries: 1_500_000,
+  fileMarks: 500_000,
+  marksForEachByte: 2,
   pages: 2_000,
   layers: 50_000,
   marks: 3_000_000,

@@ -70,7 +70,7 @@ describe("files that can't be read say why", () => {
     const pages = file.reserve();
     pages.set(`<< /Type /Pages /Kids [${pages.ref}] /Count 1 >>`);
     expect(await refusal(file.build(file.add(`<< /Type /Catalog /Pages ${pages.ref} >>`)))).toMatchObject({
-      code: "damaged",
+      code: "no-pages",
     });
   });
   it("no catalogue", async () => {

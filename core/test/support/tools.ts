@@ -12,6 +12,12 @@ export const fixturesFolder = join(dirname(fileURLToPath(import.meta.url)), ".."
 
 export const fixture = (name: string): Uint8Array => new Uint8Array(readFileSync(join(fixturesFolder, name)));
 
+/** Small files of other makers or made by hand that each show one thing; its README says what is right. */
+export const casesFolder = join(dirname(fileURLToPath(import.meta.url)), "..", "cases");
+
+export const caseOf = (name: string): Uint8Array =>
+  new Uint8Array(readFileSync(join(casesFolder, "pdf", `${name}.pdf`)));
+
 /** Reads a file that must be readable. */
 export const drawingOf = async (bytes: Uint8Array): Promise<Drawing> =>
   must(await readDrawing(bytes, { inflate: nodeInflate })).drawing;

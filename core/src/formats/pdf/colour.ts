@@ -1,5 +1,5 @@
-import { PDFArray, PDFName, type PDFDict, type PDFObject } from "@cantoo/pdf-lib";
-import { dictOf, numberAt, textOf } from "./objects";
+import { dictOf, elements, lookup, numberAt, textOf } from "./objects";
+import { List, Name, type Dict, type Value } from "./syntax/values";
 
 /** A colour as 0xRRGGBB. */
 export type Rgb = number;
@@ -27,17 +27,18 @@ const byCount: ColourSpace = (v) => {
 const byTint: ColourSpace = (v) => fromGrey(1 - Math.max(0, ...v));
 
 /** The colour space by its name or its array; `resources` is the /ColorSpace dictionary. */
-export function colourSpace(value: PDFObject | undefined, resources: PDFDict | undefined, depth = 0): ColourSpace {
-  if (value instanceof PDFName) {
-    const named = resources?.lookup(value);
+export function colourSpace(value: Value | undefined, resources: Dict | undefined, depth = 0): ColourSpace {
+  if (value instanceof Name) {
+    const named = lookup(resources, value.text);
     if (named && depth < 4 && named !== value) return colourSpace(named, resources, depth + 1);
-    return value.decodeText() === "Pattern" ? () => MID_GREY : byCount;
+    return value.text === "Pattern" ? () => MID_GREY : byCount;
   }
-  if (!(value instanceof PDFArray) || value.size() === 0) return byCount;
-  const family = textOf(value.lookup(0));
+  if (!(value instanceof List) || value.items.length === 0) return byCount;
+  const [first, second] = elements(value);
+  const family = textOf(first);
   if (family === "Separation" || family === "DeviceN") return byTint;
   if (family === "Pattern" || family === "Indexed") return () => MID_GREY;
   if (family === "Lab") return (v) => fromGrey((v[0] ?? 0) / 100);
-  const components = family === "ICCBased" ? numberAt(dictOf(value.lookup(1)), "N") : undefined;
+  const components = family === "ICCBased" ? numberAt(dictOf(second), "N") : undefined;
   return components === undefined ? byCount : (v) => byCount(v.slice(0, components));
 }

@@ -1,6 +1,7 @@
 import { growing } from "../../drawing/growing";
 import { PAINT, VERB, type BoxMm, type Dash, type PathColumns, type TextColumns } from "../../drawing";
 import { overLimit, type ReadLimits } from "../limits";
+import type { Budget } from "./budget";
 import type { PathOperators, TextOperators } from "./origin";
 
 /** Coordinates beyond this are no drawing; a mark that has one is left out and noted. Millimetres. */
@@ -96,7 +97,7 @@ export class PathCollector {
   /** Marks left out for coordinates that are none. */
   absurd = 0;
 
-  constructor(private readonly limits: ReadLimits) {}
+  constructor(private readonly budget: Budget) {}
 
   moveTo(x: number, y: number): void {
     this.startX = this.x = x;
@@ -187,7 +188,7 @@ export class PathCollector {
 
   /** Turns the subpaths into marks of one turn; one row of operators for all of them. */
   commit(how: PathPaint, place: PaintPlace, order: number): void {
-    if (!this.sensible()) {
+    if (!(how.widthMm < ABSURD_MM) || !this.sensible()) {
       this.absurd++;
       this.drop();
       return;
@@ -223,8 +224,7 @@ export class PathCollector {
   }
 
   private growMarks(): void {
-    if (this.markCount >= this.limits.marks)
-      throw overLimit("A page has more painted lines than is sensible", this.limits.marks.toLocaleString("en"));
+    this.budget.room(this.markCount);
     this.marksCapacity *= 2;
     this.paint = doubled(this.paint, Uint8Array);
     this.layer = doubled(this.layer, Int32Array);
@@ -389,7 +389,7 @@ export class TextCollector {
   constructor(private readonly limits: ReadLimits) {}
 
   add(text: TextMark, place: TextPlace, order: number): void {
-    if (!(Math.abs(text.x) < ABSURD_MM && Math.abs(text.y) < ABSURD_MM && text.heightMm < ABSURD_MM)) {
+    if (![text.x, text.y, text.heightMm, text.advanceMm, text.angleDeg].every((each) => Math.abs(each) < ABSURD_MM)) {
       this.absurd++;
       return;
     }

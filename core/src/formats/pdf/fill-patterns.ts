@@ -1,6 +1,6 @@
-import { PDFRef, type PDFDict } from "@cantoo/pdf-lib";
 import type { FillPattern } from "../../drawing";
 import { dictAt, numberAt, rawAt } from "./objects";
+import { Ref, type Dict } from "./syntax/values";
 
 /** A drawing has few patterns; one with more than this shares the last. */
 const MOST_PATTERNS = 0xffff;
@@ -12,12 +12,12 @@ export class FillPatternTable {
   private readonly ids = new Map<unknown, number>();
 
   /** Id of a pattern by its name in the resources; 0 where there is none of that name. */
-  idOf(name: string, resources: PDFDict | undefined): number {
+  idOf(name: string, resources: Dict | undefined): number {
     const all = dictAt(resources, "Pattern");
     const dict = dictAt(all, name);
     if (!dict) return 0;
     const entry = rawAt(all, name);
-    const key = entry instanceof PDFRef ? entry.tag : dict;
+    const key = entry instanceof Ref ? entry.number : dict;
     const known = this.ids.get(key);
     if (known !== undefined) return known;
     const id = Math.min(this.patterns.length, MOST_PATTERNS);

@@ -4,4 +4,11 @@ import { claimsToBePdf } from "./open";
 import { readPdf } from "./read";
 
 /** PDF (ISO 32000), with its optional-content groups as layers. */
-export const PDF: Format = { id: "pdf", title: "PDF", accepts: claimsToBePdf, read: readPdf, edit: editPdf };
+export const PDF: Format = {
+  id: "pdf",
+  title: "PDF",
+  accepts: claimsToBePdf,
+  // What they throw – a cancelled reading – comes as a rejection.
+  read: async (...asked) => Promise.resolve(readPdf(...asked)),
+  edit: async (...asked) => Promise.resolve(editPdf(...asked)),
+};

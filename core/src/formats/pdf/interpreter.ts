@@ -1,4 +1,3 @@
-import { PDFArray, PDFName, PDFNumber, PDFRef, PDFStream, type PDFDict, type PDFObject } from "@cantoo/pdf-lib";
 import {
   concat,
   IDENTITY,
@@ -17,18 +16,21 @@ import type { FontTable } from "./font-table";
 import { GraphicsState, NOWHERE } from "./graphics-state";
 import { ContentLexer, Token } from "./lexer";
 import { overLimit, type ReadLimits } from "../limits";
-import { dictAt, lookup, nameAt, numberAt, numbersAt, numbersOf } from "./objects";
+import { dictAt, elements, lookup, nameAt, numberAt, numbersAt, numbersOf, rawAt } from "./objects";
 import { numbersOf as numbersTakenBy, Op } from "./operators";
 import type { Membership, OptionalContent } from "./optional-content";
 import type { ContentInstance } from "./origin";
 import { boxOnPaper } from "./page-box";
-import { streamBytes, type InflateBudget } from "./streams";
+import type { Budget } from "./budget";
+import type { StreamCache } from "./streams";
+import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
 import { TextCursor } from "./text-cursor";
 
 /** Everything shared by the pages of one file. */
 export interface FileContext {
   readonly limits: ReadLimits;
-  readonly budget: InflateBudget;
+  readonly budget: Budget;
+  readonly streams: StreamCache;
   readonly optional: OptionalContent;
   readonly fonts: FontTable;
   readonly dashes: DashTable;
@@ -40,7 +42,7 @@ const MOST_OPERANDS = 64;
 /** Nothing in a drawing saves the state this deep; a stream that only saves must not fill the memory. */
 const DEEPEST_SAVE = 10_000;
 
-type Operand = string | Uint8Array | PDFObject | readonly (number | Uint8Array)[];
+type Operand = string | Uint8Array | Value | readonly (number | Uint8Array)[];
 
 /** Reads the content of one page, forms and all, into columns. */
 export class PageReader {
@@ -60,11 +62,11 @@ export class PageReader {
     paperMm: BoxMm,
   ) {
     this.clips = [{ boxMm: paperMm, isBox: true }];
-    this.paths = new PathCollector(file.limits);
+    this.paths = new PathCollector(file.budget);
     this.texts = new TextCollector(file.limits);
   }
 
-  read(content: Uint8Array, resources: PDFDict | undefined, toPaper: Matrix): void {
+  read(content: Uint8Array, resources: Dict | undefined, toPaper: Matrix): void {
     const state = new GraphicsState();
     state.ctm = toPaper;
     state.unitMm = scaleOf(toPaper);
@@ -138,12 +140,13 @@ class StreamReader {
   constructor(
     private readonly page: PageReader,
     content: Uint8Array,
-    private readonly resources: PDFDict | undefined,
+    private readonly resources: Dict | undefined,
     private readonly instance: number,
     private state: GraphicsState,
     private member: Membership,
-    private readonly within: readonly string[],
+    private readonly within: readonly number[],
   ) {
+    page.file.budget.follow(content.length);
     this.lexer = new ContentLexer(content);
   }
 
@@ -303,7 +306,7 @@ class StreamReader {
 
   private applyRarer(op: number): void {
     const { state } = this;
-    const spaces = (): PDFDict | undefined => dictAt(this.resources, "ColorSpace");
+    const spaces = (): Dict | undefined => dictAt(this.resources, "ColorSpace");
     switch (op) {
       case Op.CS:
         state.strokeSpace = colourSpace(this.nameOperand(), spaces());
@@ -516,19 +519,19 @@ class StreamReader {
       this.state.widthSet = NOWHERE;
     }
     const dash = lookup(dict, "D");
-    if (dash instanceof PDFArray && dash.size() === 2) {
-      const phase = dash.lookup(1);
-      this.useDash(numbersOf(dash.lookup(0)), phase instanceof PDFNumber ? phase.asNumber() : 0);
+    if (dash instanceof List && dash.items.length === 2) {
+      const [array, phase] = elements(dash);
+      this.useDash(numbersOf(array), typeof phase === "number" ? phase : 0);
       this.state.dashSet = NOWHERE;
     }
     this.state.cap = numberAt(dict, "LC") ?? this.state.cap;
     const font = lookup(dict, "Font");
-    if (font instanceof PDFArray) this.useFont(font.get(0), "", numbersOf(font)[1] ?? 0);
+    if (font instanceof List) this.useFont(font.items[0], "", numbersOf(font)[1] ?? 0);
   }
 
-  private nameOperand(): PDFName | undefined {
+  private nameOperand(): Name | undefined {
     const name = this.stringOperand();
-    return name === undefined ? undefined : PDFName.of(name);
+    return name === undefined ? undefined : Name.of(name);
   }
 
   private stringOperand(): string | undefined {
@@ -542,12 +545,12 @@ class StreamReader {
     if (this.contentStack.length < DEEPEST_SAVE) this.contentStack.push(this.member);
     const [tag, properties] = this.others;
     if (!withProperties || tag !== "OC" || typeof properties !== "string") return;
-    const value = dictAt(this.resources, "Properties")?.get(PDFName.of(properties));
+    const value = rawAt(dictAt(this.resources, "Properties"), properties);
     this.join(value);
   }
 
   /** Marks are on the innermost layer, and seen only when every layer around them is. */
-  private join(value: PDFObject | undefined): void {
+  private join(value: Value | undefined): void {
     if (!value) return;
     const inner = this.page.file.optional.membership(value);
     if (inner)
@@ -562,25 +565,23 @@ class StreamReader {
   private drawObject(): void {
     const name = this.stringOperand();
     const objects = dictAt(this.resources, "XObject");
-    const entry = name === undefined ? undefined : objects?.get(PDFName.of(name));
-    const object = name === undefined ? undefined : objects?.lookup(PDFName.of(name));
-    if (name === undefined || !(object instanceof PDFStream)) return;
+    const object = name === undefined ? undefined : lookup(objects, name);
+    if (name === undefined || !(object instanceof Stream)) return;
     const around = this.member;
-    this.join(object.dict.get(PDFName.of("OC")));
+    this.join(rawAt(object.dict, "OC"));
     const kind = nameAt(object.dict, "Subtype");
-    if (kind === "Form") this.drawForm(object, entry, name);
+    if (kind === "Form") this.drawForm(object, name);
     else if (kind === "Image") this.placeImage();
     this.member = around;
   }
 
-  private drawForm(form: PDFStream, entry: PDFObject | undefined, name: string): void {
-    const tag = entry instanceof PDFRef ? entry.tag : name;
-    if (this.within.includes(tag))
+  private drawForm(form: Stream, name: string): void {
+    if (this.within.includes(form.number))
       return this.page.leftOut("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
     if (this.within.length >= this.page.file.limits.formDepth)
       throw overLimit("Forms are nested in forms", `${this.page.file.limits.formDepth} deep`);
     const instance = this.page.enterForm({
-      form: tag,
+      form: form.number,
       parent: this.instance,
       name,
       at: this.operandsFrom,
@@ -596,8 +597,8 @@ class StreamReader {
     if (edge.length === 4)
       state.clip = this.page.clipWithin(state.clip, boxOnPaper(edge, state.ctm), isUpright(state.ctm));
     const resources = dictAt(form.dict, "Resources") ?? this.resources;
-    const content = streamBytes(form, this.page.file.budget);
-    new StreamReader(this.page, content, resources, instance, state, this.member, [...this.within, tag]).run();
+    const content = this.page.file.streams.contentOf(form);
+    new StreamReader(this.page, content, resources, instance, state, this.member, [...this.within, form.number]).run();
   }
 
   private placeImage(): void {
@@ -630,13 +631,13 @@ class StreamReader {
 
   private setFont(): void {
     const name = this.others.find((each) => typeof each === "string") ?? "";
-    const entry = dictAt(this.resources, "Font")?.get(PDFName.of(name));
+    const entry = rawAt(dictAt(this.resources, "Font"), name);
     this.useFont(entry, name, this.numbers[this.count - 1] ?? 0);
   }
 
-  private useFont(entry: PDFObject | undefined, name: string, size: number): void {
+  private useFont(entry: Value | undefined, name: string, size: number): void {
     const { state, page } = this;
-    const found = this.resources && page.file.fonts.find(entry, this.resources.context);
+    const found = this.resources && page.file.fonts.find(entry, this.resources.source);
     state.font = found?.loaded;
     state.fontId = found?.id ?? 0;
     state.fontName = name;

@@ -1,3 +1,7 @@
+import { overLimit } from "../limits";
+import { hexDigit, isSpace, KIND, Kind } from "./syntax/characters";
+import { endOfLiteral, ofHex, unescaped } from "./syntax/object-parser";
+
 /** Kinds of tokens in a content stream. */
 export const enum Token {
   end,
@@ -11,18 +15,9 @@ export const enum Token {
   dictClose,
 }
 
-/** What a byte is to the lexer. */
-const enum Kind {
-  regular = 0,
-  space = 1,
-  delimiter = 2,
-  numeric = 3,
-}
-
-const KIND = new Uint8Array(256);
-for (const c of [0, 9, 10, 12, 13, 32]) KIND[c] = Kind.space;
-for (const c of "()<>[]{}/%") KIND[c.charCodeAt(0)] = Kind.delimiter;
-for (const c of "0123456789+-.") KIND[c.charCodeAt(0)] = Kind.numeric;
+/** Bytes of one string or name in a content stream; annex C of ISO 32000-1 gives 32,767 and 127. */
+const LONGEST_STRING = 2 ** 20;
+const LONGEST_NAME = 4096;
 
 /** Powers of ten that are exact in floating point, so that decimals are read correctly rounded. */
 const TEN = Array.from({ length: 23 }, (_, n) => 10 ** n);
@@ -130,7 +125,7 @@ export class ContentLexer {
       case 0x2f:
         return this.readName(at);
       case 0x28:
-        return this.readLiteral(at + 1);
+        return this.readLiteral(at);
       case 0x5b:
         this.at = at + 1;
         return Token.arrayOpen;
@@ -152,81 +147,36 @@ export class ContentLexer {
   private readName(from: number): Token {
     const { bytes } = this;
     let at = from + 1;
-    const codes: number[] = [];
+    let name = "";
     while (at < bytes.length) {
       const c = bytes[at]!;
       const kind = KIND[c];
       if (kind === Kind.space || kind === Kind.delimiter) break;
-      const escaped = c === 0x23 ? hexPair(bytes[at + 1], bytes[at + 2]) : undefined;
-      codes.push(escaped ?? c);
-      at += escaped === undefined ? 1 : 3;
+      const [high, low] = c === 0x23 ? [hexDigit(bytes[at + 1]), hexDigit(bytes[at + 2])] : [-1, -1];
+      const escaped = high >= 0 && low >= 0;
+      if (name.length < LONGEST_NAME) name += String.fromCharCode(escaped ? high * 16 + low : c);
+      at += escaped ? 3 : 1;
     }
     this.at = at;
-    this.name = String.fromCharCode(...codes.slice(0, 1000));
+    this.name = name;
     return Token.name;
   }
 
   private readLiteral(from: number): Token {
-    const { bytes } = this;
-    const out: number[] = [];
-    let depth = 1;
-    let at = from;
-    while (at < bytes.length) {
-      const c = bytes[at++]!;
-      if (c === 0x5c) {
-        at = this.readEscape(at, out);
-        continue;
-      }
-      if (c === 0x28) depth++;
-      else if (c === 0x29 && --depth === 0) break;
-      out.push(c);
-    }
-    this.at = at;
-    this.string = Uint8Array.from(out);
+    const end = endOfLiteral(this.bytes, from);
+    refuseLength(end - from);
+    this.string = unescaped(this.bytes, from + 1, end - 1);
+    this.at = end;
     return Token.string;
-  }
-
-  /** Reads what follows a backslash; returns the offset behind it. */
-  private readEscape(at: number, out: number[]): number {
-    const { bytes } = this;
-    const c = bytes[at] ?? 0;
-    const plain = ESCAPES[c];
-    if (plain !== undefined) {
-      out.push(plain);
-      return at + 1;
-    }
-    if (c >= 0x30 && c <= 0x37) {
-      let value = 0;
-      let end = at;
-      while (end < at + 3 && bytes[end]! >= 0x30 && bytes[end]! <= 0x37) value = value * 8 + bytes[end++]! - 0x30;
-      out.push(value & 255);
-      return end;
-    }
-    if (c === 13) return bytes[at + 1] === 10 ? at + 2 : at + 1;
-    if (c === 10) return at + 1;
-    out.push(c);
-    return at + 1;
   }
 
   private readHex(from: number): Token {
     const { bytes } = this;
-    const out: number[] = [];
-    let high = -1;
-    let at = from;
-    while (at < bytes.length && bytes[at] !== 0x3e) {
-      const digit = hexDigit(bytes[at]!);
-      if (digit >= 0) {
-        if (high < 0) high = digit;
-        else {
-          out.push(high * 16 + digit);
-          high = -1;
-        }
-      }
-      at++;
-    }
-    if (high >= 0) out.push(high * 16);
-    this.at = Math.min(at + 1, bytes.length);
-    this.string = Uint8Array.from(out);
+    const found = bytes.indexOf(0x3e, from);
+    const end = found < 0 ? bytes.length : found;
+    refuseLength((end - from) / 2);
+    this.string = ofHex(bytes, from, end);
+    this.at = Math.min(end + 1, bytes.length);
     return Token.string;
   }
 
@@ -235,8 +185,8 @@ export class ContentLexer {
     const { bytes } = this;
     for (let at = this.at + 1; at + 1 < bytes.length; at++) {
       if (bytes[at] !== 0x45 || bytes[at + 1] !== 0x49) continue;
-      const before = KIND[bytes[at - 1]!] === Kind.space;
-      const behind = at + 2 >= bytes.length || KIND[bytes[at + 2]!] === Kind.space;
+      const before = isSpace(bytes[at - 1]!);
+      const behind = at + 2 >= bytes.length || isSpace(bytes[at + 2]!);
       if (before && behind && this.looksLikeContent(at + 2)) {
         this.at = at + 2;
         return;
@@ -249,21 +199,12 @@ export class ContentLexer {
   private looksLikeContent(from: number): boolean {
     for (let at = from; at < Math.min(from + 12, this.bytes.length); at++) {
       const c = this.bytes[at]!;
-      if (c > 0x7e || (c < 0x20 && KIND[c] !== Kind.space)) return false;
+      if (c > 0x7e || (c < 0x20 && !isSpace(c))) return false;
     }
     return true;
   }
 }
 
-const ESCAPES: Record<number, number | undefined> = { 0x6e: 10, 0x72: 13, 0x74: 9, 0x62: 8, 0x66: 12 };
-
-function hexDigit(c: number): number {
-  if (c >= 0x30 && c <= 0x39) return c - 0x30;
-  const lower = c | 0x20;
-  return lower >= 0x61 && lower <= 0x66 ? lower - 0x57 : -1;
-}
-
-function hexPair(a: number | undefined, b: number | undefined): number | undefined {
-  const [high, low] = [hexDigit(a ?? 0), hexDigit(b ?? 0)];
-  return high < 0 || low < 0 ? undefined : high * 16 + low;
+function refuseLength(length: number): void {
+  if (length > LONGEST_STRING) throw overLimit("A string on a page is longer than is sensible", "1 MB");
 }

@@ -1,51 +1,45 @@
-import {
-  PDFArray,
-  PDFDict,
-  PDFName,
-  PDFNumber,
-  PDFObject,
-  PDFStream,
-  type PDFHexString,
-  type PDFString,
-} from "@cantoo/pdf-lib";
+import { Dict, List, Name, resolved, Stream, type Value } from "./syntax/values";
+import { decodedText } from "./syntax/text-string";
 
 /** Short ways of asking a PDF dictionary, each giving undefined for what is missing or of another type. */
-export const dictOf = (value: PDFObject | undefined): PDFDict | undefined => {
-  if (value instanceof PDFDict) return value;
-  return value instanceof PDFStream ? value.dict : undefined;
+export const dictOf = (value: Value | undefined): Dict | undefined => {
+  if (value instanceof Dict) return value;
+  return value instanceof Stream ? value.dict : undefined;
 };
 
 /** The entry itself, a reference where it is one. */
-export const rawAt = (dict: PDFDict | undefined, key: string): PDFObject | undefined => dict?.get(PDFName.of(key));
+export const rawAt = (dict: Dict | undefined, key: string): Value | undefined => dict?.entries.get(key);
 
-export const lookup = (dict: PDFDict | undefined, key: string): PDFObject | undefined => dict?.lookup(PDFName.of(key));
+export function lookup(dict: Dict | undefined, key: string): Value | undefined {
+  const value = dict?.entries.get(key);
+  return value === undefined || dict === undefined ? undefined : (resolved(value, dict.source) ?? undefined);
+}
 
-export const dictAt = (dict: PDFDict | undefined, key: string): PDFDict | undefined => dictOf(lookup(dict, key));
+export const dictAt = (dict: Dict | undefined, key: string): Dict | undefined => dictOf(lookup(dict, key));
 
-export const nameAt = (dict: PDFDict | undefined, key: string): string | undefined => {
+export const nameAt = (dict: Dict | undefined, key: string): string | undefined => {
   const value = lookup(dict, key);
-  return value instanceof PDFName ? value.decodeText() : undefined;
+  return value instanceof Name ? value.text : undefined;
 };
 
-export const numberAt = (dict: PDFDict | undefined, key: string): number | undefined => {
+export const numberAt = (dict: Dict | undefined, key: string): number | undefined => {
   const value = lookup(dict, key);
-  return value instanceof PDFNumber ? value.asNumber() : undefined;
+  return typeof value === "number" ? value : undefined;
 };
 
 /** The elements of an array, references followed; none where it isn't one. */
-export const arrayAt = (dict: PDFDict | undefined, key: string): PDFObject[] => elements(lookup(dict, key));
+export const arrayAt = (dict: Dict | undefined, key: string): Value[] => elements(lookup(dict, key));
 
-export function elements(value: PDFObject | undefined): PDFObject[] {
-  if (!(value instanceof PDFArray)) return [];
-  return Array.from({ length: value.size() }, (_, i) => value.lookup(i)).filter((each) => each !== undefined);
-}
+export const elements = (value: Value | undefined): Value[] =>
+  value instanceof List ? value.items.map((each) => resolved(each, value.source)) : [];
 
-export const numbersAt = (dict: PDFDict | undefined, key: string): number[] => numbersOf(lookup(dict, key));
+export const numbersAt = (dict: Dict | undefined, key: string): number[] => numbersOf(lookup(dict, key));
 
-export const numbersOf = (value: PDFObject | undefined): number[] =>
-  elements(value).map((each) => (each instanceof PDFNumber ? each.asNumber() : NaN));
+export const numbersOf = (value: Value | undefined): number[] =>
+  elements(value).map((each) => (typeof each === "number" ? each : NaN));
 
-/** Text of a PDF string, whichever way it is written; undefined for anything else. */
-export function textOf(value: PDFObject | undefined): string | undefined {
-  return value && "decodeText" in value ? (value as PDFString | PDFHexString | PDFName).decodeText() : undefined;
+/** Text of a PDF string, whichever way it is written, or of a name; undefined for anything else. */
+export function textOf(value: Value | undefined): string | undefined {
+  if (value instanceof Uint8Array) return decodedText(value);
+  return value instanceof Name ? value.text : undefined;
 }

@@ -1,7 +1,8 @@
-import { PDFArray, PDFDict, PDFName, PDFRef, type PDFContext, type PDFDocument, type PDFObject } from "@cantoo/pdf-lib";
 import type { Layer } from "../../drawing";
 import { overLimit, type ReadLimits } from "../limits";
-import { dictAt, dictOf, nameAt, textOf } from "./objects";
+import { dictAt, dictOf, lookup, nameAt, rawAt, textOf } from "./objects";
+import type { PdfFile } from "./syntax/pdf-file";
+import { List, Name, Ref, resolved, type Dict, type Value } from "./syntax/values";
 
 /** What marked content means for the marks in it. */
 export interface Membership {
@@ -12,86 +13,106 @@ export interface Membership {
 
 /** The file's layers (optional content groups) and how to tell which of them marks belong to. */
 export class OptionalContent {
-  private readonly context: PDFContext;
   readonly layers: Layer[] = [];
-  /** Reference of each layer's group: `12 0 R`. */
-  readonly tags: string[] = [];
-  private readonly byTag = new Map<string, number>();
-  private readonly known = new Map<string, Membership>();
+  /** Number of each layer's object. */
+  readonly numbers: number[] = [];
+  private readonly byNumber = new Map<number, number>();
+  private readonly known = new Map<number, Membership>();
+  /** What parts of visibility expressions came to. */
+  private readonly worth = new Map<List, boolean>();
+  private evaluated = 0;
 
-  constructor(document: PDFDocument, limits: ReadLimits) {
-    this.context = document.context;
-    const properties = dictAt(document.catalog, "OCProperties");
-    const groups = properties?.lookup(PDFName.of("OCGs"));
-    if (!(groups instanceof PDFArray)) return;
-    if (groups.size() > limits.layers)
-      throw overLimit(`The file has ${groups.size().toLocaleString("en")} layers`, limits.layers.toLocaleString("en"));
+  constructor(
+    private readonly file: PdfFile,
+    limits: ReadLimits,
+  ) {
+    const properties = dictAt(file.catalog, "OCProperties");
+    const groups = lookup(properties, "OCGs");
+    if (!(groups instanceof List)) return;
+    if (groups.items.length > limits.layers)
+      throw overLimit(
+        `The file has ${groups.items.length.toLocaleString("en")} layers`,
+        limits.layers.toLocaleString("en"),
+      );
     const visible = defaultVisibility(dictAt(properties, "D"));
-    for (const ref of groups.asArray()) {
-      if (!(ref instanceof PDFRef) || this.byTag.has(ref.tag)) continue;
-      const group = dictOf(document.context.lookup(ref));
+    for (const ref of groups.items) {
+      if (!(ref instanceof Ref) || this.byNumber.has(ref.number)) continue;
+      const group = dictOf(file.object(ref.number));
       if (!group) continue;
-      this.byTag.set(ref.tag, this.layers.length);
-      this.tags.push(ref.tag);
+      this.byNumber.set(ref.number, this.layers.length);
+      this.numbers.push(ref.number);
       this.layers.push({
-        name: textOf(group.lookup(PDFName.of("Name"))) ?? "",
-        visible: visible(ref.tag),
+        name: textOf(lookup(group, "Name")) ?? "",
+        visible: visible(ref.number),
       });
     }
   }
 
   /** Membership for an entry of /Properties or a value of /OC: a group, or a membership dictionary. */
-  membership(value: PDFObject | undefined): Membership | undefined {
-    const tag = value instanceof PDFRef ? value.tag : undefined;
-    const known = tag === undefined ? undefined : this.known.get(tag);
+  membership(value: Value | undefined): Membership | undefined {
+    const number = value instanceof Ref ? value.number : undefined;
+    const known = number === undefined ? undefined : this.known.get(number);
     if (known) return known;
     const found = this.find(value);
-    if (found && tag !== undefined) this.known.set(tag, found);
+    if (found && number !== undefined) this.known.set(number, found);
     return found;
   }
 
-  private find(value: PDFObject | undefined): Membership | undefined {
-    if (value instanceof PDFRef) {
-      const layer = this.byTag.get(value.tag);
+  private find(value: Value | undefined): Membership | undefined {
+    if (value instanceof Ref) {
+      const layer = this.byNumber.get(value.number);
       if (layer !== undefined) return { layer, visible: this.layers[layer]?.visible ?? true };
     }
-    const dict = dictOf(value instanceof PDFRef ? this.context.lookup(value) : value);
+    const dict = dictOf(resolved(value, this.file));
     return dict && nameAt(dict, "Type") === "OCMD" ? this.ofMembershipDict(dict) : undefined;
   }
 
-  private ofMembershipDict(dict: PDFDict): Membership | undefined {
-    const entry = dict.get(PDFName.of("OCGs"));
-    const listed =
-      entry instanceof PDFRef && this.byTag.has(entry.tag) ? [entry] : listedIn(dict.lookup(PDFName.of("OCGs")));
-    const layers = listed.map((ref) => this.byTag.get(ref.tag)).filter((each) => each !== undefined);
-    const expression = dict.lookup(PDFName.of("VE"));
+  private ofMembershipDict(dict: Dict): Membership | undefined {
+    const entry = rawAt(dict, "OCGs");
+    const listed = entry instanceof Ref && this.byNumber.has(entry.number) ? [entry] : listedIn(lookup(dict, "OCGs"));
+    const layers = listed.map((ref) => this.byNumber.get(ref.number)).filter((each) => each !== undefined);
+    const expression = lookup(dict, "VE");
     const first = layers[0] ?? -1;
-    if (expression instanceof PDFArray) return { layer: first, visible: this.evaluate(expression, 0) };
+    if (expression instanceof List) return { layer: first, visible: this.evaluate(expression, 0) };
     if (layers.length === 0) return undefined;
     const shown = layers.map((layer) => this.layers[layer]?.visible ?? true);
     return { layer: first, visible: byPolicy(nameAt(dict, "P") ?? "AnyOn", shown) };
   }
 
-  /** A visibility expression (ISO 32000-1, 8.11.2.2): /And, /Or, /Not over groups and expressions. */
-  private evaluate(expression: PDFArray, depth: number): boolean {
-    const operator = expression.size() > 0 ? expression.lookup(0) : undefined;
-    if (!(operator instanceof PDFName) || depth > 32) return true;
-    const values = expression
-      .asArray()
-      .slice(1)
-      .map((each) => {
-        if (each instanceof PDFRef && this.byTag.has(each.tag))
-          return this.layers[this.byTag.get(each.tag) ?? 0]?.visible ?? true;
-        const inner = each instanceof PDFRef ? this.context.lookup(each) : each;
-        return inner instanceof PDFArray ? this.evaluate(inner, depth + 1) : true;
-      });
-    if (operator.decodeText() === "Not") return !(values[0] ?? false);
-    return operator.decodeText() === "Or" ? values.some(Boolean) : values.every(Boolean);
+  /**
+   * A visibility expression (ISO 32000-1, 8.11.2.2): /And, /Or, /Not over groups and expressions. Each part is worked
+   * out once: one that stands in itself many times over would take for ever.
+   */
+  private evaluate(expression: List, depth: number): boolean {
+    const known = this.worth.get(expression);
+    if (known !== undefined) return known;
+    const [operator, ...operands] = expression.items;
+    if (!(operator instanceof Name) || depth > DEEPEST_EXPRESSION) return true;
+    if (++this.evaluated > MOST_EXPRESSIONS)
+      throw overLimit("The layers' visibility is written with more expressions than is sensible", "100,000");
+    this.worth.set(expression, true);
+    const values = operands.map((each) => {
+      if (each instanceof Ref && this.byNumber.has(each.number))
+        return this.layers[this.byNumber.get(each.number) ?? 0]?.visible ?? true;
+      const inner = resolved(each, this.file);
+      return inner instanceof List ? this.evaluate(inner, depth + 1) : true;
+    });
+    const value = worthOf(operator.text, values);
+    this.worth.set(expression, value);
+    return value;
   }
 }
 
-const listedIn = (value: PDFObject | undefined): PDFRef[] =>
-  value instanceof PDFArray ? value.asArray().filter((each) => each instanceof PDFRef) : [];
+const DEEPEST_EXPRESSION = 32;
+const MOST_EXPRESSIONS = 100_000;
+
+function worthOf(operator: string, values: readonly boolean[]): boolean {
+  if (operator === "Not") return !(values[0] ?? false);
+  return operator === "Or" ? values.some(Boolean) : values.every(Boolean);
+}
+
+const listedIn = (value: Value | undefined): Ref[] =>
+  value instanceof List ? value.items.filter((each) => each instanceof Ref) : [];
 
 function byPolicy(policy: string, shown: readonly boolean[]): boolean {
   switch (policy) {
@@ -106,12 +127,9 @@ function byPolicy(policy: string, shown: readonly boolean[]): boolean {
   }
 }
 
-function defaultVisibility(config: PDFDict | undefined): (tag: string) => boolean {
-  const tags = (key: string): Set<string> => {
-    const list = config?.lookup(PDFName.of(key));
-    return new Set(listedIn(list).map((ref) => ref.tag));
-  };
-  const [on, off] = [tags("ON"), tags("OFF")];
+function defaultVisibility(config: Dict | undefined): (number: number) => boolean {
+  const listed = (key: string): Set<number> => new Set(listedIn(lookup(config, key)).map((ref) => ref.number));
+  const [on, off] = [listed("ON"), listed("OFF")];
   const base = nameAt(config, "BaseState") !== "OFF";
-  return (tag) => (base ? !off.has(tag) : on.has(tag) && !off.has(tag));
+  return (number) => (base ? !off.has(number) : on.has(number) && !off.has(number));
 }

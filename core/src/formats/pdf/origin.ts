@@ -8,8 +8,8 @@ export class PdfOrigin implements Origin {
   readonly format = "pdf";
 
   constructor(
-    /** Reference of each layer's group, by layer index: `12 0 R`. */
-    readonly layerTags: readonly string[],
+    /** Number of each layer's object, by layer index. */
+    readonly layerNumbers: readonly number[],
     readonly pages: readonly PageOrigin[],
   ) {}
 }
@@ -24,7 +24,7 @@ export interface PageOrigin {
 /** One drawing of a content stream. A form drawn twice has two instances; they are the groups of the drawing. */
 export interface ContentInstance {
   /** Number of the form's object; undefined for the page. */
-  readonly form?: string;
+  readonly form?: number;
   /** Instance that draws it, and the name and offset of the operator that does. */
   readonly parent: number;
   readonly name: string;

@@ -1,8 +1,8 @@
-import type { PDFDict } from "@cantoo/pdf-lib";
-import { PDFName, PDFArray, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
 import type { BoxMm, Matrix } from "../../drawing";
 import { ReadError, type ReadLimits } from "../limits";
-import { dictAt, numbersOf } from "./objects";
+import { numberAt, numbersOf } from "./objects";
+import type { PdfPage } from "./page-tree";
+import type { Value } from "./syntax/values";
 
 const POINT_MM = 25.4 / 72;
 
@@ -15,30 +15,19 @@ export interface PageBox {
   readonly unitMm: number;
 }
 
-/** A page attribute, its own or inherited (ISO 32000-1, 7.7.3.4). */
-export function inherited(page: PDFDict, key: string): PDFObject | undefined {
-  let node: PDFDict | undefined = page;
-  for (let depth = 0; node && depth < 64; depth++) {
-    const value = node.lookup(PDFName.of(key));
-    if (value) return value;
-    node = dictAt(node, "Parent");
-  }
-  return undefined;
-}
-
 const LETTER = [0, 0, 612, 792];
 
-function rectangle(value: PDFObject | undefined): [number, number, number, number] | undefined {
-  const n = value instanceof PDFArray ? numbersOf(value) : [];
+function rectangle(value: Value | undefined): [number, number, number, number] | undefined {
+  const n = numbersOf(value);
   if (n.length !== 4 || !n.every(Number.isFinite)) return undefined;
   const [a, b, c, d] = n as [number, number, number, number];
   return [Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d)];
 }
 
 /** Crop box cut to the media box, turned by /Rotate, scaled by /UserUnit. */
-export function pageBox(page: PDFDict, pageIndex: number, limits: ReadLimits): PageBox {
-  const media = rectangle(inherited(page, "MediaBox")) ?? (LETTER as [number, number, number, number]);
-  const crop = rectangle(inherited(page, "CropBox")) ?? media;
+export function pageBox({ dict, attributes }: PdfPage, pageIndex: number, limits: ReadLimits): PageBox {
+  const media = rectangle(attributes.MediaBox) ?? (LETTER as [number, number, number, number]);
+  const crop = rectangle(attributes.CropBox) ?? media;
   let [x0, y0, x1, y1] = [
     Math.max(crop[0], media[0]),
     Math.max(crop[1], media[1]),
@@ -46,10 +35,10 @@ export function pageBox(page: PDFDict, pageIndex: number, limits: ReadLimits): P
     Math.min(crop[3], media[3]),
   ];
   if (x1 <= x0 || y1 <= y0) [x0, y0, x1, y1] = media;
-  const userUnit = page.lookup(PDFName.of("UserUnit"));
-  const k = POINT_MM * (userUnit instanceof PDFNumber && userUnit.asNumber() > 0 ? userUnit.asNumber() : 1);
-  const rotate = inherited(page, "Rotate");
-  const quarter = ((Math.round((rotate instanceof PDFNumber ? rotate.asNumber() : 0) / 90) % 4) + 4) % 4;
+  const userUnit = numberAt(dict, "UserUnit") ?? 1;
+  const k = POINT_MM * (userUnit > 0 ? userUnit : 1);
+  const rotate = attributes.Rotate;
+  const quarter = ((Math.round((typeof rotate === "number" ? rotate : 0) / 90) % 4) + 4) % 4;
   const [width, height] = [(x1 - x0) * k, (y1 - y0) * k];
   if (width <= 0 || height <= 0)
     throw new ReadError("page-size", `Page ${pageIndex} has no size.`, "Export the drawing again.");

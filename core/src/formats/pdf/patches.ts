@@ -1,5 +1,6 @@
 import { joined } from "../../base/bytes";
 import { changesOf, type HeightChange, type MarkChange } from "../../drawing";
+import { nameText, numberText } from "./syntax/serialise";
 import type { PageOrigin, PathOperators, TextOperators } from "./origin";
 
 /** A replacement of bytes [from, to) of an instance's content; from = to inserts. */
@@ -8,16 +9,6 @@ export interface Patch {
   readonly to: number;
   readonly text: string;
 }
-
-/** A number as a PDF operand: no exponent, no needless digits. */
-export function operand(value: number): string {
-  const text = Math.abs(value) < 1e-9 ? "0" : value.toFixed(6);
-  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-}
-
-/** A name as a PDF operand, with the characters escaped that a name can't hold. */
-export const nameOperand = (name: string): string =>
-  `/${[...new TextEncoder().encode(name)].map((c) => (c > 0x20 && c < 0x7f && !"()<>[]{}/%#".includes(String.fromCharCode(c)) ? String.fromCharCode(c) : `#${c.toString(16).padStart(2, "0")}`)).join("")}`;
 
 /** Setting one property (width or dash) of the painting operators of a page. */
 interface Property {
@@ -46,20 +37,20 @@ export function patchesFor(page: PageOrigin, changes: readonly MarkChange[]): Ma
       paths,
       changesOf(changes, "set-width").map(({ rows, widthMm }) => ({
         rows,
-        text: (unitMm) => operand(widthMm / unitMm),
+        text: (unitMm) => numberText(widthMm / unitMm),
       })),
     ),
     setFrom: paths.widthFrom,
     setTo: paths.widthTo,
     operator: "w",
-    was: (row) => operand(paths.width[row] ?? 1),
+    was: (row) => numberText(paths.width[row] ?? 1),
   });
   setProperty(page, inherits, add, {
     wanted: wantedByOperator(
       paths,
       changesOf(changes, "set-line-type").map(({ rows, dashMm }) => ({
         rows,
-        text: (unitMm) => `[${dashMm.map((each) => operand(each / unitMm)).join(" ")}] 0`,
+        text: (unitMm) => `[${dashMm.map((each) => numberText(each / unitMm)).join(" ")}] 0`,
       })),
     ),
     setFrom: paths.dashFrom,
@@ -171,11 +162,11 @@ function setHeights(
     if (k === 1 || font === "") continue;
     const [instance, size] = [texts.instance[row] ?? 0, texts.size[row] ?? 1];
     const [start, end] = [texts.start[row] ?? 0, texts.end[row] ?? 0];
-    const old = `${nameOperand(font)} ${operand(size)} Tf`;
+    const old = `${nameText(font)} ${numberText(size)} Tf`;
     add(instance, {
       from: start,
       to: start,
-      text: `${stepAside(texts, resizing, row)}${nameOperand(font)} ${operand(size * k)} Tf `,
+      text: `${stepAside(texts, resizing, row)}${nameText(font)} ${numberText(size * k)} Tf `,
     });
     add(instance, { from: end, to: end, text: ` ${old}${stepBack(texts, resizing, row)}` });
   }
@@ -183,7 +174,7 @@ function setHeights(
 
 /** A move along the line by a length in text space, as an operator at the size and horizontal scaling of a string. */
 const moveAlong = (by: number, { size, horizontal }: TextOperators, row: number): string =>
-  Math.abs(by) < 1e-9 ? "" : `[${operand((-by * 1000) / ((size[row] || 1) * (horizontal[row] || 1)))}] TJ`;
+  Math.abs(by) < 1e-9 ? "" : `[${numberText((-by * 1000) / ((size[row] || 1) * (horizontal[row] || 1)))}] TJ`;
 
 /** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
 function stepAside(texts: TextOperators, { factor, about }: Resizing, row: number): string {

@@ -1,4 +1,3 @@
-import { PDFArray, PDFDict, PDFName, type PDFDocument } from "@cantoo/pdf-lib";
 import type { Page, Unread } from "../../drawing";
 import { bad, good, type Result } from "../../base/result";
 import { DashTable } from "./columns";
@@ -9,14 +8,17 @@ import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../limits";
 import { FillPatternTable } from "./fill-patterns";
 import { PdfOrigin, type PageOrigin } from "./origin";
 import { readViewports } from "./measure";
-import { dictOf } from "./objects";
-import { openPdf } from "./open";
+import { dictOf, elements, lookup } from "./objects";
+import { openPdf, type OpenedPdf } from "./open";
 import { OptionalContent } from "./optional-content";
-import { boxOnPaper, inherited, pageBox } from "./page-box";
-import { InflateBudget, streamBytes } from "./streams";
+import { boxOnPaper, pageBox } from "./page-box";
+import type { PdfPage } from "./page-tree";
+import { Budget } from "./budget";
+import { StreamCache, streamBytes } from "./streams";
+import { List, type Dict } from "./syntax/values";
 
 /** Reads a PDF (ISO 32000) into the neutral drawing. */
-export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Promise<Result<ReadFile>> {
+export function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Result<ReadFile> {
   const limits = { ...DEFAULT_LIMITS, ...options.limits };
   let stopped: unknown;
   const onPage = (index: number, count: number): void => {
@@ -28,8 +30,8 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Pro
     }
   };
   try {
-    const document = await openPdf(bytes, limits);
-    return good(readDocument(document, new InflateBudget(limits, options.inflate), limits, onPage));
+    const budget = new Budget(limits, bytes.length, options.inflate);
+    return good(readDocument(openPdf(bytes, budget), budget, limits, onPage));
   } catch (error) {
     if (stopped !== undefined && error === stopped) throw error;
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
@@ -43,23 +45,24 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Pro
 }
 
 function readDocument(
-  document: PDFDocument,
-  budget: InflateBudget,
+  { file: pdf, pages: nodes }: OpenedPdf,
+  budget: Budget,
   limits: ReadLimits,
   onPage: ReadOptions["onPage"],
 ): ReadFile {
   const file: FileContext = {
     limits,
     budget,
-    optional: new OptionalContent(document, limits),
+    streams: new StreamCache(budget),
+    optional: new OptionalContent(pdf, limits),
     fonts: new FontTable(budget),
     dashes: new DashTable(),
     fillPatterns: new FillPatternTable(),
   };
   const unread: Unread[] = [];
-  const pages = document.getPages().map((page, i, all) => {
+  const pages = nodes.map((page, i, all) => {
     onPage?.(i + 1, all.length);
-    return readPage(page.node, i + 1, file, unread);
+    return readPage(page, i + 1, file, unread);
   });
   return {
     drawing: {
@@ -72,23 +75,24 @@ function readDocument(
       unread,
     },
     origin: new PdfOrigin(
-      file.optional.tags,
+      file.optional.numbers,
       pages.map(({ origin }) => origin),
     ),
   };
 }
 
 function readPage(
-  node: PDFDict,
+  node: PdfPage,
   index: number,
   file: FileContext,
   unread: Unread[],
 ): { page: Page; origin: PageOrigin } {
   const box = pageBox(node, index, file.limits);
   const reader = new PageReader(file, index, { x: 0, y: 0, width: box.widthMm, height: box.heightMm });
-  reader.read(pageContent(node, file.budget), dictOf(inherited(node, "Resources")), box.toPaper);
+  reader.read(pageContent(node.dict, file.budget), dictOf(node.attributes.Resources), box.toPaper);
   unread.push(...reader.unread);
   const [paths, texts] = [reader.paths.done(), reader.texts.done()];
+  file.budget.mark(paths.columns.count + texts.columns.count);
   const page: Page = {
     index,
     widthMm: box.widthMm,
@@ -96,7 +100,7 @@ function readPage(
     paths: paths.columns,
     texts: texts.columns,
     images: reader.images,
-    viewports: readViewports(node, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
+    viewports: readViewports(node.dict, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
     groups: reader.instances.map(({ parent, name }) => ({ parent, name })),
     clips: reader.clips,
   };
@@ -104,10 +108,9 @@ function readPage(
 }
 
 /** The streams of a page make one content, parted by white space (ISO 32000-1, 7.8.2). */
-export function pageContent(node: PDFDict, budget: InflateBudget): Uint8Array {
-  const contents = node.lookup(PDFName.of("Contents"));
-  const streams =
-    contents instanceof PDFArray ? Array.from({ length: contents.size() }, (_, i) => contents.lookup(i)) : [contents];
+export function pageContent(node: Dict, budget: Budget): Uint8Array {
+  const contents = lookup(node, "Contents");
+  const streams = contents instanceof List ? elements(contents) : [contents];
   const pieces = streams.map((each) => streamBytes(each, budget));
   if (pieces.length === 1 && pieces[0]) return pieces[0];
   const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length + 1, 0)).fill(10);

@@ -1,134 +1,98 @@
-import {
-  PDFArray,
-  PDFDict,
-  PDFName,
-  PDFRawStream,
-  PDFStream,
-  decodePDFRawStream,
-  type PDFObject,
-} from "@cantoo/pdf-lib";
-import { Inflate, Unzlib } from "fflate";
-import type { InflateFn } from "../format";
 import { megabytes } from "../../base/words";
-import { overLimit, ReadError, type ReadLimits } from "../limits";
+import { overLimit, ReadError } from "../limits";
+import type { Budget } from "./budget";
+import { lzw, ascii85, hexadecimal, runLength, unpredicted, type Decoder, type Prediction } from "./filters";
+import { dictOf, elements, lookup, numberAt } from "./objects";
+import { Name, Stream, type Dict, type Value } from "./syntax/values";
 
-/** Keeps count of what a file has inflated to, over all its streams. */
-export class InflateBudget {
-  private spent = 0;
-
-  constructor(
-    private readonly limits: ReadLimits,
-    private readonly faster?: InflateFn,
-  ) {}
-
-  /** Unpacks flate data within the limit of one stream. */
-  inflate(bytes: Uint8Array): Uint8Array {
-    return this.faster?.(bytes, this.limits.streamBytes) ?? inflate(bytes, this.limits.streamBytes);
-  }
-
-  spend(bytes: number): void {
-    this.spent += bytes;
-    if (this.spent > this.limits.inflatedBytes)
-      throw overLimit("The file unpacks to more than is sensible", megabytes(this.limits.inflatedBytes));
-  }
-
-  get streamBytes(): number {
-    return this.limits.streamBytes;
-  }
+/** The filters of a stream in the order in which they are undone, each with its parameters. */
+function filtersOf(dict: Dict): { name: string; parameters: Dict | undefined }[] {
+  const filter = lookup(dict, "Filter") ?? lookup(dict, "F");
+  const parameters = lookup(dict, "DecodeParms") ?? lookup(dict, "DP");
+  if (filter instanceof Name) return [{ name: filter.text, parameters: dictOf(parameters) }];
+  const each = elements(parameters);
+  return elements(filter).map((name, i) => ({
+    name: name instanceof Name ? name.text : "",
+    parameters: dictOf(each[i]),
+  }));
 }
 
-/** Inflates in pieces and stops at the limit, so that a small file can't fill the memory. A damaged end gives what came before it. */
-export function inflate(bytes: Uint8Array, limit: number): Uint8Array {
-  return (
-    inflateWith(new Unzlib(), bytes, limit) ?? inflateWith(new Inflate(), bytes.subarray(2), limit) ?? new Uint8Array(0)
-  );
-}
+/** Unpacked content that is kept for the next time, bytes. */
+const MOST_KEPT = 64 * 2 ** 20;
 
-const PIECE = 1 << 16;
+/** Streams that are drawn many times, each unpacked once while there is room. */
+export class StreamCache {
+  private readonly known = new Map<number, Uint8Array>();
+  private kept = 0;
 
-function inflateWith(engine: Unzlib | Inflate, bytes: Uint8Array, limit: number): Uint8Array | undefined {
-  const pieces: Uint8Array[] = [];
-  let total = 0;
-  engine.ondata = (piece) => {
-    total += piece.length;
-    if (total > limit) throw overLimit("A stream of the file unpacks to more than is sensible", megabytes(limit));
-    if (piece.length > 0) pieces.push(piece);
-  };
-  try {
-    for (let at = 0; at < bytes.length; at += PIECE)
-      engine.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
-  } catch (error) {
-    if (error instanceof ReadError) throw error;
-    if (total === 0) return undefined;
+  constructor(private readonly budget: Budget) {}
+
+  contentOf(stream: Stream): Uint8Array {
+    const known = this.known.get(stream.number);
+    if (known) return known;
+    const bytes = streamBytes(stream, this.budget);
+    if (stream.number !== 0 && this.kept + bytes.length <= MOST_KEPT) {
+      this.kept += bytes.length;
+      this.known.set(stream.number, bytes);
+    }
+    return bytes;
   }
-  return joined(pieces, total);
-}
-
-function joined(pieces: readonly Uint8Array[], total: number): Uint8Array {
-  if (pieces.length === 1 && pieces[0]) return pieces[0];
-  const whole = new Uint8Array(total);
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
-}
-
-/** The names of a stream's filters, in the order in which they are undone. */
-function filtersOf(dict: PDFDict): string[] {
-  const filter = dict.lookup(PDFName.of("Filter"));
-  if (filter instanceof PDFName) return [filter.decodeText()];
-  if (!(filter instanceof PDFArray)) return [];
-  return filter.asArray().map((each) => (each instanceof PDFName ? each.decodeText() : ""));
 }
 
 /** The content of a stream, unpacked within the budget. */
-export function streamBytes(stream: PDFObject | undefined, budget: InflateBudget): Uint8Array {
-  if (!(stream instanceof PDFStream)) return new Uint8Array(0);
-  if (!(stream instanceof PDFRawStream)) return stream.getContents();
+export function streamBytes(stream: Value | undefined, budget: Budget): Uint8Array {
+  if (!(stream instanceof Stream)) return new Uint8Array(0);
   const filters = filtersOf(stream.dict);
-  const bytes = undone(stream, filters, budget);
-  if (filters.length > 0) budget.spend(bytes.length);
+  let bytes = stream.packed;
+  for (const { name, parameters } of filters) {
+    bytes = undone(name, parameters, bytes, budget);
+    budget.unpack(bytes.length);
+  }
   return bytes;
 }
 
-function undone(stream: PDFRawStream, filters: readonly string[], budget: InflateBudget): Uint8Array {
-  if (filters.length === 0) return stream.contents;
-  if (filters.length === 1 && (filters[0] === "FlateDecode" || filters[0] === "Fl"))
-    return budget.inflate(stream.contents);
-  // Other filters multiply a file at most by a few hundred; the last flate in a chain is ours to guard.
-  const flateAt = filters.findIndex((name) => name === "FlateDecode" || name === "Fl");
-  try {
-    if (flateAt < 0) return limited(decodePDFRawStream(stream).decode(), budget);
-    const before = withFilters(stream, filters.slice(0, flateAt));
-    const inflated = budget.inflate(limited(before, budget));
-    return flateAt === filters.length - 1
-      ? inflated
-      : limited(decodePDFRawStream(rawStream(stream, inflated, filters.slice(flateAt + 1))).decode(), budget);
-  } catch (error) {
-    if (error instanceof ReadError) throw error;
-    throw new ReadError(
-      "stream-unreadable",
-      `A stream of the file can't be unpacked (${filters.join(", ")}).`,
-      "Export the drawing again.",
-    );
+function undone(name: string, parameters: Dict | undefined, bytes: Uint8Array, budget: Budget): Uint8Array {
+  const limit = budget.streamBytes;
+  switch (name) {
+    case "FlateDecode":
+    case "Fl":
+      return unpredicted(budget.inflate(bytes), predictionOf(parameters));
+    case "LZWDecode":
+    case "LZW":
+      return unpredicted(
+        limited(lzw(numberAt(parameters, "EarlyChange") ?? 1), bytes, limit),
+        predictionOf(parameters),
+      );
+    case "ASCIIHexDecode":
+    case "AHx":
+      return limited(hexadecimal, bytes, limit);
+    case "ASCII85Decode":
+    case "A85":
+      return limited(ascii85, bytes, limit);
+    case "RunLengthDecode":
+    case "RL":
+      return limited(runLength, bytes, limit);
+    case "Crypt":
+      return bytes;
+    default:
+      throw new ReadError(
+        "stream-unreadable",
+        `A stream of the file can't be unpacked (${name}).`,
+        "Export the drawing again.",
+      );
   }
 }
 
-const withFilters = (stream: PDFRawStream, filters: readonly string[]): Uint8Array =>
-  filters.length === 0 ? stream.contents : decodePDFRawStream(rawStream(stream, stream.contents, filters)).decode();
+const predictionOf = (parameters: Dict | undefined): Prediction => ({
+  predictor: numberAt(parameters, "Predictor") ?? 1,
+  colours: numberAt(parameters, "Colors") ?? 1,
+  bits: numberAt(parameters, "BitsPerComponent") ?? 8,
+  columns: numberAt(parameters, "Columns") ?? 1,
+});
 
-function rawStream(like: PDFRawStream, contents: Uint8Array, filters: readonly string[]): PDFRawStream {
-  const dict = PDFDict.withContext(like.dict.context);
-  const array = PDFArray.withContext(like.dict.context);
-  for (const name of filters) array.push(PDFName.of(name));
-  dict.set(PDFName.of("Filter"), array);
-  return PDFRawStream.of(dict, contents);
-}
-
-function limited(bytes: Uint8Array, budget: InflateBudget): Uint8Array {
-  if (bytes.length > budget.streamBytes)
-    throw overLimit("A stream of the file unpacks to more than is sensible", megabytes(budget.streamBytes));
-  return bytes;
+function limited(decoder: Decoder, bytes: Uint8Array, limit: number): Uint8Array {
+  const decoded = decoder(bytes, limit + 1);
+  if (decoded.length > limit)
+    throw overLimit("A stream of the file unpacks to more than is sensible", megabytes(limit));
+  return decoded;
 }

@@ -1,9 +1,10 @@
 import { Font as Metrics, type IFontNames } from "@pdf-lib/standard-fonts";
-import { PDFDict, PDFName, PDFNumber, type PDFObject } from "@cantoo/pdf-lib";
 import { familyName, type Font } from "../../../drawing";
 import { ContentLexer, Token } from "../lexer";
 import { arrayAt, dictAt, dictOf, elements, lookup, nameAt, numberAt, numbersAt } from "../objects";
-import { streamBytes, type InflateBudget } from "../streams";
+import type { Budget } from "../budget";
+import { streamBytes } from "../streams";
+import { Name, type Dict, type Value } from "../syntax/values";
 import { glyphOfText, textOfCode, textOfGlyph } from "./glyph-names";
 import { readToUnicode, type CharacterMap } from "./to-unicode";
 import { readOutlines, type FontOutlines } from "./truetype";
@@ -37,10 +38,10 @@ function standardMetrics(name: string): Metrics | undefined {
 const withoutTag = (name: string): string => name.replace(/^[A-Z]{6}\+/, "");
 
 /** Loads a font resource. Never fails: what can't be found out is marked as assumed. */
-export function loadFont(dict: PDFDict, budget: InflateBudget): LoadedFont {
+export function loadFont(dict: Dict, budget: Budget): LoadedFont {
   const type = nameAt(dict, "Subtype") ?? "";
   const toUnicode = lookup(dict, "ToUnicode");
-  const map = toUnicode && dictOf(toUnicode) ? readToUnicode(streamBytes(toUnicode, budget)) : undefined;
+  const map = toUnicode && dictOf(toUnicode) ? readToUnicode(streamBytes(toUnicode, budget), budget) : undefined;
   if (type === "Type0") return loadComposite(dict, map, budget);
   return type === "Type3" ? loadType3(dict, map, budget) : loadSimple(dict, map, budget);
 }
@@ -61,14 +62,14 @@ const describe = (
 const ASSUMED = [0.7, "assumed"] as const;
 
 /** A file's word for the height is taken where it is one that capitals can have. */
-function fromDescriptor(descriptor: PDFDict | undefined): readonly [number, Font["capHeightFrom"]] | undefined {
+function fromDescriptor(descriptor: Dict | undefined): readonly [number, Font["capHeightFrom"]] | undefined {
   const said = numberAt(descriptor, "CapHeight");
   return said !== undefined && said >= 500 && said <= 850 ? [said / 1000, "descriptor"] : undefined;
 }
 
 function embeddedFont(
-  descriptor: PDFDict | undefined,
-  budget: InflateBudget,
+  descriptor: Dict | undefined,
+  budget: Budget,
 ): { embedded: boolean; outlines: FontOutlines | undefined } {
   const file = lookup(descriptor, "FontFile2") ?? lookup(descriptor, "FontFile3");
   const embedded = file !== undefined || lookup(descriptor, "FontFile") !== undefined;
@@ -99,19 +100,19 @@ function invert(text: ReadonlyMap<number, string>): Map<string, number> {
 
 /** Code → text by encoding and differences; ToUnicode goes before both. */
 function simpleTexts(
-  dict: PDFDict,
+  dict: Dict,
   map: CharacterMap | undefined,
 ): { texts: string[]; glyphNames: (string | undefined)[] } {
   const encoding = lookup(dict, "Encoding");
-  const base = encoding instanceof PDFName ? encoding.decodeText() : nameAt(dictOf(encoding), "BaseEncoding");
+  const base = encoding instanceof Name ? encoding.text : nameAt(dictOf(encoding), "BaseEncoding");
   const texts = Array.from({ length: 256 }, (_, code) => textOfCode(code, base));
   const glyphNames: (string | undefined)[] = texts.map(glyphOfText);
   let code = 0;
   for (const each of arrayAt(dictOf(encoding), "Differences")) {
-    if (each instanceof PDFNumber) code = each.asNumber();
-    else if (each instanceof PDFName && code < 256) {
-      glyphNames[code] = each.decodeText();
-      texts[code++] = textOfGlyph(each.decodeText()) ?? "";
+    if (typeof each === "number") code = each;
+    else if (each instanceof Name && code < 256) {
+      glyphNames[code] = each.text;
+      texts[code++] = textOfGlyph(each.text) ?? "";
     }
   }
   map?.text.forEach((text, at) => {
@@ -120,7 +121,7 @@ function simpleTexts(
   return { texts, glyphNames };
 }
 
-function loadSimple(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+function loadSimple(dict: Dict, map: CharacterMap | undefined, budget: Budget): LoadedFont {
   const name = nameAt(dict, "BaseFont") ?? "";
   const descriptor = dictAt(dict, "FontDescriptor");
   const { texts, glyphNames } = simpleTexts(dict, map);
@@ -141,8 +142,8 @@ function loadSimple(dict: PDFDict, map: CharacterMap | undefined, budget: Inflat
 }
 
 function simpleWidths(
-  dict: PDFDict,
-  descriptor: PDFDict | undefined,
+  dict: Dict,
+  descriptor: Dict | undefined,
   metrics: Metrics | undefined,
   glyphNames: readonly (string | undefined)[],
 ): Float64Array {
@@ -165,7 +166,7 @@ const oneByte =
 
 // ---- Type 3 fonts -------------------------------------------------------------------------
 
-function loadType3(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+function loadType3(dict: Dict, map: CharacterMap | undefined, budget: Budget): LoadedFont {
   const matrix = numbersAt(dict, "FontMatrix");
   const { texts, glyphNames } = simpleTexts(dict, map);
   const widths = simpleWidths(dict, undefined, undefined, glyphNames);
@@ -180,15 +181,15 @@ function loadType3(dict: PDFDict, map: CharacterMap | undefined, budget: Inflate
 
 /** The `d1` operator of a flat-topped letter says the box of its outline. */
 function type3Height(
-  procedures: PDFDict | undefined,
+  procedures: Dict | undefined,
   texts: readonly string[],
   glyphNames: readonly (string | undefined)[],
   unit: number,
-  budget: InflateBudget,
+  budget: Budget,
 ): readonly [number, "outlines"] | undefined {
   for (const letter of FLAT_TOPS) {
     const glyph = glyphNames[texts.indexOf(letter)];
-    const stream = glyph === undefined ? undefined : procedures?.lookup(PDFName.of(glyph));
+    const stream = glyph === undefined ? undefined : lookup(procedures, glyph);
     const top = stream && topOfGlyphBox(streamBytes(stream, budget));
     if (top) return [Math.abs(top * unit), "outlines"];
   }
@@ -209,7 +210,7 @@ function topOfGlyphBox(bytes: Uint8Array): number | undefined {
 
 // ---- composite fonts ----------------------------------------------------------------------
 
-function loadComposite(dict: PDFDict, map: CharacterMap | undefined, budget: InflateBudget): LoadedFont {
+function loadComposite(dict: Dict, map: CharacterMap | undefined, budget: Budget): LoadedFont {
   const descendant = dictOf(arrayAt(dict, "DescendantFonts")[0]);
   const descriptor = dictAt(descendant, "FontDescriptor");
   const name = nameAt(dict, "BaseFont") ?? nameAt(descendant, "BaseFont") ?? "";
@@ -220,7 +221,7 @@ function loadComposite(dict: PDFDict, map: CharacterMap | undefined, budget: Inf
     const code = codeOf.get(letter);
     return code === undefined ? undefined : toGlyph(code);
   });
-  const widths = compositeWidths(descendant);
+  const widths = compositeWidths(descendant, budget);
   const usual = numberAt(descendant, "DW") ?? 1000;
   return {
     font: describe(name, embedded, byOutline ?? fromDescriptor(descriptor) ?? ASSUMED),
@@ -241,30 +242,33 @@ function codesOf(map: CharacterMap | undefined, widthOf: (code: number) => numbe
   };
 }
 
-function cidToGlyph(descendant: PDFDict | undefined, budget: InflateBudget): (cid: number) => number {
+function cidToGlyph(descendant: Dict | undefined, budget: Budget): (cid: number) => number {
   const table = lookup(descendant, "CIDToGIDMap");
-  if (!table || table instanceof PDFName) return (cid) => cid;
+  if (!table || table instanceof Name) return (cid) => cid;
   const bytes = streamBytes(table, budget);
   return (cid) => (bytes[cid * 2] ?? 0) * 256 + (bytes[cid * 2 + 1] ?? 0);
 }
 
+/** Codes of composite fonts have two bytes. */
+const LAST_CODE = 0xffff;
+
 /** /W: `c [w1 w2 …]` or `first last w` (ISO 32000-1, 9.7.4.3). */
-function compositeWidths(descendant: PDFDict | undefined): Map<number, number> {
+function compositeWidths(descendant: Dict | undefined, budget: Budget): Map<number, number> {
   const widths = new Map<number, number>();
-  const list: PDFObject[] = arrayAt(descendant, "W");
+  const list: Value[] = arrayAt(descendant, "W");
   for (let i = 0; i < list.length;) {
-    const first = list[i];
-    const next = list[i + 1];
-    if (!(first instanceof PDFNumber)) break;
-    const from = first.asNumber();
-    if (next instanceof PDFNumber) {
-      const width = list[i + 2];
-      const to = Math.min(next.asNumber(), from + 0xffff);
-      if (width instanceof PDFNumber) for (let code = from; code <= to; code++) widths.set(code, width.asNumber());
+    const [from, next, width] = [list[i], list[i + 1], list[i + 2]];
+    if (typeof from !== "number") break;
+    if (typeof next === "number") {
+      const to = Math.min(next, LAST_CODE);
+      budget.enter(Math.max(1, to - from + 1));
+      if (typeof width === "number") for (let code = Math.max(0, from); code <= to; code++) widths.set(code, width);
       i += 3;
     } else {
-      elements(next).forEach((width, n) => {
-        if (width instanceof PDFNumber) widths.set(from + n, width.asNumber());
+      const listed = elements(next);
+      budget.enter(listed.length + 1);
+      listed.forEach((each, n) => {
+        if (typeof each === "number" && from + n <= LAST_CODE) widths.set(from + n, each);
       });
       i += 2;
     }

@@ -5,7 +5,7 @@ import type { InflateFn } from "../../format";
 import type { ReadLimits } from "../../limits";
 import type { PictureFile } from "../../picture-file";
 import { letterCount, spacingMm, wantedFont } from "../../set-font";
-import { nameOperand, operand } from "../patches";
+import { nameText, numberText } from "../syntax/serialise";
 import { arcCurves } from "./curves";
 import type { EmbeddedFont } from "./fonts";
 import { formOf, imageOf, type Placed } from "./placing";
@@ -40,7 +40,7 @@ export class PdfPage implements Board {
     this.node = page.node;
     this.ref = page.ref;
     this.resources = document.context.obj({ Font: { F1: this.face.font.ref }, Properties: {}, XObject: {} });
-    this.parts.push(`${operand(1 / POINT_MM)} 0 0 ${operand(1 / POINT_MM)} 0 0 cm 1 J 1 j`);
+    this.parts.push(`${numberText(1 / POINT_MM)} 0 0 ${numberText(1 / POINT_MM)} 0 0 cm 1 J 1 j`);
   }
 
   layer(name: string, visible = true): this {
@@ -66,9 +66,9 @@ export class PdfPage implements Board {
 
   /** Width on paper, and dashes and gaps in turn; both in millimetres. */
   pen(widthMm: number, dashMm: readonly number[] = []): this {
-    if (widthMm !== this.width) this.parts.push(`${operand(widthMm)} w`);
+    if (widthMm !== this.width) this.parts.push(`${numberText(widthMm)} w`);
     this.width = widthMm;
-    const dashes = `[${dashMm.map(operand).join(" ")}] 0 d`;
+    const dashes = `[${dashMm.map(numberText).join(" ")}] 0 d`;
     if (dashes !== this.dashes) this.parts.push(dashMm.length > 0 ? `0 J ${dashes}` : `1 J ${dashes}`);
     this.dashes = dashes;
     return this;
@@ -119,12 +119,12 @@ export class PdfPage implements Board {
   }
 
   rectangle(box: BoxMm, how: "S" | "f" = "S"): this {
-    this.parts.push(`${[box.x, box.y, box.width, box.height].map(operand).join(" ")} re ${how}`);
+    this.parts.push(`${[box.x, box.y, box.width, box.height].map(numberText).join(" ")} re ${how}`);
     return this;
   }
 
   private path(points: readonly Point[], painting: string): this {
-    const steps = points.map(([x, y], i) => `${operand(x)} ${operand(y)} ${i === 0 ? "m" : "l"}`);
+    const steps = points.map(([x, y], i) => `${numberText(x)} ${numberText(y)} ${i === 0 ? "m" : "l"}`);
     this.parts.push(`${steps.join(" ")} ${painting}`);
     return this;
   }
@@ -141,7 +141,7 @@ export class PdfPage implements Board {
   private curves(curves: readonly (readonly number[])[], how: string): this {
     const [start, ...rest] = curves;
     this.parts.push(
-      `${(start ?? []).map(operand).join(" ")} m ${rest.map((each) => `${each.map(operand).join(" ")} c`).join(" ")} ${how}`,
+      `${(start ?? []).map(numberText).join(" ")} m ${rest.map((each) => `${each.map(numberText).join(" ")} c`).join(" ")} ${how}`,
     );
     return this;
   }
@@ -161,12 +161,12 @@ export class PdfPage implements Board {
     const back = align === "left" ? 0 : this.textWidth(shown, heightMm) * (align === "middle" ? 0.5 : 1);
     const turn = (angleDeg * Math.PI) / 180;
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-    const matrix = [cos, sin, -sin, cos, x - back * cos, y - back * sin].map(operand).join(" ");
+    const matrix = [cos, sin, -sin, cos, x - back * cos, y - back * sin].map(numberText).join(" ");
     const spacing = spacingMm(this.set, heightMm);
-    if (spacing !== this.spacing) this.parts.push(`${operand(spacing)} Tc`);
+    if (spacing !== this.spacing) this.parts.push(`${numberText(spacing)} Tc`);
     this.spacing = spacing;
     this.parts.push(
-      `BT /${this.faceName()} ${operand(size)} Tf ${matrix} Tm ${font.encodeText(shown).toString()} Tj ET`,
+      `BT /${this.faceName()} ${numberText(size)} Tf ${matrix} Tm ${font.encodeText(shown).toString()} Tj ET`,
     );
     return this;
   }
@@ -186,7 +186,7 @@ export class PdfPage implements Board {
     { x, y, fromX, fromY, factor, cropMm }: Placed,
     options: { limits?: Partial<ReadLimits>; inflate?: InflateFn } = {},
   ): Promise<Result<undefined>> {
-    const form = await formOf(this.drawing, bytes, cropMm, options);
+    const form = formOf(this.drawing, bytes, cropMm, options);
     if (!form.ok) return form;
     if (!form.value) return good(undefined);
     this.endLayer();
@@ -209,7 +209,7 @@ export class PdfPage implements Board {
     const objects = this.resources.lookup(PDFName.of("XObject")) as PDFDict;
     const name = `P${objects.keys().length}`;
     objects.set(PDFName.of(name), object);
-    this.parts.push(`q ${matrix.map(operand).join(" ")} cm ${nameOperand(name)} Do Q`);
+    this.parts.push(`q ${matrix.map(numberText).join(" ")} cm ${nameText(name)} Do Q`);
   }
 
   /** Writes the page's content; nothing can be drawn after. */
@@ -222,4 +222,4 @@ export class PdfPage implements Board {
 }
 
 const shares = (rgb: number): string =>
-  [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => operand(byte / 255)).join(" ");
+  [rgb >> 16, (rgb >> 8) & 255, rgb & 255].map((byte) => numberText(byte / 255)).join(" ");

@@ -1,16 +1,16 @@
-import { PDFArray, PDFName, PDFNumber, PDFObjectCopier, type PDFDocument, type PDFRef } from "@cantoo/pdf-lib";
+import { PDFArray, PDFName, PDFNumber, type PDFDocument, type PDFRef } from "@cantoo/pdf-lib";
 import { bad, good, type Result } from "../../../base/result";
 import type { BoxMm } from "../../../drawing";
 import type { InflateFn } from "../../format";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../../limits";
 import type { PictureFile } from "../../picture-file";
 import { dictOf } from "../objects";
-import { openPdf } from "../open";
+import { openPdf, type OpenedPdf } from "../open";
 import { OptionalContent } from "../optional-content";
-import { inherited, pageBox } from "../page-box";
+import { pageBox } from "../page-box";
 import { pageContent } from "../read";
-import { refOf, replaceRefs } from "../refs";
-import { InflateBudget } from "../streams";
+import { Budget } from "../budget";
+import { ObjectCopier } from "./from-file";
 import type { PdfWriter } from "./writer";
 
 /** How a page is placed on another. */
@@ -33,56 +33,48 @@ interface PlaceOptions {
  * The first page of another PDF as a form of this one, cut to `cropMm`, its layers taken over. Nothing where the
  * other file has no page. Error: the other file can't be read.
  */
-export async function formOf(
+export function formOf(
   writer: PdfWriter,
   bytes: Uint8Array,
   cropMm: BoxMm,
   { limits: given, inflate }: PlaceOptions,
-): Promise<Result<PDFRef | undefined>> {
+): Result<PDFRef | undefined> {
   const limits = { ...DEFAULT_LIMITS, ...given };
   try {
-    const source = await openPdf(bytes, limits);
-    return good(copied(writer, source, cropMm, limits, inflate));
+    const budget = new Budget(limits, bytes.length, inflate);
+    return good(copied(writer, openPdf(bytes, budget), cropMm, budget));
   } catch (error) {
     if (error instanceof ReadError) return bad(error.code, error.message, error.remedy ? { remedy: error.remedy } : {});
     throw error;
   }
 }
 
-function copied(
-  writer: PdfWriter,
-  source: PDFDocument,
-  cropMm: BoxMm,
-  limits: ReadLimits,
-  inflate: InflateFn | undefined,
-): PDFRef | undefined {
+function copied(writer: PdfWriter, { file, pages }: OpenedPdf, cropMm: BoxMm, budget: Budget): PDFRef | undefined {
   const { context } = writer.document;
-  const copier = PDFObjectCopier.for(source.context, context);
-  const page = source.getPages()[0]?.node;
+  const [page] = pages;
   if (!page) return undefined;
-  const resources = dictOf(inherited(page, "Resources"));
-  const form = context.flateStream(pageContent(page, new InflateBudget(limits, inflate)), {
+  const resources = dictOf(page.attributes.Resources);
+  const copier = new ObjectCopier(file, context, adoptLayers(writer, new OptionalContent(file, budget.limits)));
+  const form = context.flateStream(pageContent(page.dict, budget), {
     Type: "XObject",
     Subtype: "Form",
     FormType: 1,
   });
   if (resources) form.dict.set(PDFName.of("Resources"), copier.copy(resources));
-  const { toPaper: m } = pageBox(page, 1, limits);
+  const { toPaper: m } = pageBox(page, 1, budget.limits);
   form.dict.set(PDFName.of("Matrix"), numbers(context, [m.a, m.b, m.c, m.d, m.e, m.f]));
   form.dict.set(PDFName.of("BBox"), numbers(context, boxInUserSpace(cropMm, m)));
-  adoptLayers(writer, source, copier, limits);
   return context.register(form);
 }
 
-function adoptLayers(writer: PdfWriter, source: PDFDocument, copier: PDFObjectCopier, limits: ReadLimits): void {
-  const replaced = new Map<string, PDFRef>();
-  const { layers, tags } = new OptionalContent(source, limits);
-  layers.forEach((layer, id) => {
-    const copy = copier.copy(refOf(tags[id] ?? ""));
-    const used = writer.adoptLayer(layer.name, copy, layer.visible);
-    if (used !== copy) replaced.set(copy.tag, used);
-  });
-  replaceRefs(writer.document.context, replaced);
+/** The layers of a placed file become layers of this one: by number of the placed file's object. */
+function adoptLayers(writer: PdfWriter, { layers, numbers }: OptionalContent): ReadonlyMap<number, PDFRef> {
+  return new Map(
+    layers.flatMap(({ name, visible }, id) => {
+      const number = numbers[id];
+      return number === undefined ? [] : [[number, writer.layer(name, visible)] as const];
+    }),
+  );
 }
 
 /** A picture as an object of the file. */

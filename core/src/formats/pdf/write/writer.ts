@@ -50,15 +50,6 @@ export class PdfWriter {
     return ref;
   }
 
-  /** Takes over a layer of a placed file; two of one name are one. Returns the one to use. */
-  adoptLayer(name: string, ref: PDFRef, visible: boolean): PDFRef {
-    const known = this.layers.get(name);
-    if (known) return known;
-    this.layers.set(name, ref);
-    if (!visible) this.hiddenLayers.add(name);
-    return ref;
-  }
-
   /** Bookmarks, each leading to a page or a part of one. */
   bookmark(entries: readonly Bookmark[]): void {
     writeBookmarks(this.document, entries);
