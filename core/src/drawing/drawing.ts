@@ -13,6 +13,8 @@ export interface Drawing {
   readonly dashes: readonly Dash[];
   /** Patterns that areas are filled with, by id; id 0 is a plain colour. */
   readonly fillPatterns: readonly FillPattern[];
+  /** How marks let through what is beneath them, by id; id 0 is opaque. */
+  readonly transparencies: readonly Transparency[];
   readonly pages: readonly Page[];
   /** What in the file was not read as marks. */
   readonly unread: readonly Unread[];
@@ -20,7 +22,7 @@ export interface Drawing {
 
 export interface Layer {
   readonly name: string;
-  /** Shown when the file is opened. */
+  /** Comes to the paper when the file is printed. */
   readonly visible: boolean;
 }
 
@@ -66,6 +68,8 @@ export interface Page {
   readonly groups: readonly Group[];
   /** What marks are cut by, by clip id; id 0 is the paper. */
   readonly clips: readonly Clip[];
+  /** Layers whose state decides over marks of other layers too: those around them, and further ones of a membership. */
+  readonly layersBeside: readonly number[];
 }
 
 /** One drawing of a part that the file keeps once and may draw often (a form). */
@@ -74,15 +78,35 @@ export interface Group {
   readonly parent: number;
   /** As the file names it; empty for the page. */
   readonly name: string;
+  /** A note that somebody stuck onto the page, not a part that the page draws. */
+  readonly isNote?: true;
 }
 
 /** What cuts marks. */
 export interface Clip {
+  /** Clip around it, which cuts too; -1 for the paper. */
+  readonly outer: number;
   /** Box of what stays, within that of every clip around it. */
   readonly boxMm: BoxMm;
-  /** The clip is this box; else an outline within it. */
-  readonly isBox: boolean;
+  /** Closed rings, x and y in turn, `RING_ENDS` twice between them; none where the clip is its box. */
+  readonly outline?: readonly number[];
+  /** What rings enclose an even number of times is outside; else all that they enclose is inside. */
+  readonly evenOdd: boolean;
 }
+
+/** How marks let through what is beneath them. */
+export interface Transparency {
+  /** 0 lets all through, 1 nothing. */
+  readonly strokeAlpha: number;
+  readonly fillAlpha: number;
+  /** How colours mix with those beneath, as the file names it; `Normal` covers them. */
+  readonly blend: string;
+  /** A picture says where the mark shows, and how much. */
+  readonly masked: boolean;
+}
+
+/** Marks that cover what is beneath them. */
+export const OPAQUE: Transparency = { strokeAlpha: 1, fillAlpha: 1, blend: "Normal", masked: false };
 
 export interface BoxMm {
   readonly x: number;
@@ -91,8 +115,11 @@ export interface BoxMm {
   readonly height: number;
 }
 
+/** A picture, or a run from colour to colour over all that is not clipped away. */
 export interface PlacedImage {
+  readonly kind: "image" | "shading";
   readonly layer: number;
+  readonly transparency: number;
   readonly boxMm: BoxMm;
   readonly order: number;
   readonly group: number;
@@ -114,7 +141,7 @@ export const PAINT = {
   stroke: 1,
   fill: 2,
   closed: 4,
-  /** On a layer that is off when the file is opened, or (text) drawn in the invisible mode. */
+  /** Not on the paper: on a layer that is not printed, off the page, cut away, fully transparent, or invisible text. */
   hidden: 8,
   /** Line ends stand out beyond the end points (round or square caps). */
   capped: 32,
@@ -144,6 +171,8 @@ export interface PathColumns {
   readonly group: Uint32Array;
   /** Index into `Page.clips`. */
   readonly clip: Uint32Array;
+  /** Index into `Drawing.transparencies`. */
+  readonly transparency: Uint16Array;
   /** Row i has the verbs from firstVerb[i] up to firstVerb[i + 1]. */
   readonly firstVerb: Uint32Array;
   readonly verbs: Uint8Array;
@@ -172,6 +201,7 @@ export interface TextColumns {
   readonly order: Uint32Array;
   readonly group: Uint32Array;
   readonly clip: Uint32Array;
+  readonly transparency: Uint16Array;
   /** 1 where the string runs on from where the one before it ended. */
   readonly runsOn: Uint8Array;
   readonly strings: readonly string[];

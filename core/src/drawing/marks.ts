@@ -14,9 +14,19 @@ export type Shape =
 
 export type PointMm = readonly [x: number, y: number];
 
-/** Box of a mark. */
-export const markBox = (page: Page, of: Marks["of"], row: number): BoxMm =>
-  of === "paths" ? pathBox(page.paths, row) : textBox(page.texts, row);
+/** Box of what shows of a mark; of all of it where nothing does. */
+export function markBox(page: Page, of: Marks["of"], row: number): BoxMm {
+  const whole = of === "paths" ? pathBox(page.paths, row) : textBox(page.texts, row);
+  const clip = page.clips[page[of].clip[row] ?? 0]?.boxMm;
+  return clip ? (overlap(whole, clip) ?? whole) : whole;
+}
+
+/** What two boxes share; undefined where they don't touch. */
+export function overlap(a: BoxMm, b: BoxMm): BoxMm | undefined {
+  const [x, y] = [Math.max(a.x, b.x), Math.max(a.y, b.y)];
+  const [width, height] = [Math.min(a.x + a.width, b.x + b.width) - x, Math.min(a.y + a.height, b.y + b.height) - y];
+  return width < 0 || height < 0 ? undefined : { x, y, width, height };
+}
 
 /** Box around boxes that are given as x, y, width, height in turn; undefined for none. */
 export function boxAround(boxes: ArrayLike<number>): BoxMm | undefined {

@@ -4,7 +4,7 @@ import type { Drawing, Page, PathColumns, TextColumns } from "./drawing";
  * Version of what is read and how it is kept. It grows when the reader sees more or the columns
  * change; a kept drawing of another version is read again from its file.
  */
-export const DRAWING_VERSION = 2;
+export const DRAWING_VERSION = 3;
 
 /** First bytes of every packed drawing, whatever its version. */
 const MAGIC = "HSD";
@@ -42,6 +42,7 @@ const PATHS: ColumnTypes<PathColumns> = {
   order: "u32",
   group: "u32",
   clip: "u32",
+  transparency: "u16",
   firstVerb: "u32",
   verbs: "u8",
   firstPoint: "u32",
@@ -59,6 +60,7 @@ const TEXTS: ColumnTypes<TextColumns> = {
   order: "u32",
   group: "u32",
   clip: "u32",
+  transparency: "u16",
   runsOn: "u8",
 };
 

@@ -34,6 +34,8 @@ export function marksPerLayer(page: Page, layerCount: number): Uint32Array {
   page.paths.layer.forEach(add);
   page.texts.layer.forEach(add);
   for (const image of page.images) add(image.layer);
+  // A layer around others, or a further one of a membership, is used though no mark is on it alone.
+  for (const layer of page.layersBeside) if (counts[layer + 1] === 0) add(layer);
   return counts;
 }
 

@@ -1,4 +1,4 @@
-import { PAINT, VERB, type Page, type PointMm } from "../drawing";
+import { PAINT, VERB, visiblePieces, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A straight shorter than this tells nothing of a direction. Millimetres. */
@@ -197,14 +197,25 @@ export const STRAIGHTS: PageRecogniser<Straights> = {
   find: ({ page }) => [measuredOn(page.index, straightsOf(page))],
 };
 
-function straightsOf({ paths }: Page): Straights {
+function straightsOf({ paths, clips }: Page): Straights {
   const { points, verbs, firstVerb, firstPoint, paint } = paths;
   const most = mostStraights(paths);
-  const rows = new Uint32Array(most);
-  const ends = new Float32Array(most * 4);
+  let rows = new Uint32Array(most);
+  let ends = new Float32Array(most * 4);
   let count = 0;
   const add = (row: number, x1: number, y1: number, x2: number, y2: number): void => {
+    const pieces = visiblePieces(clips, paths.clip[row] ?? 0, x1, y1, x2, y2);
+    for (let i = 0; i + 1 < pieces.length; i += 2) {
+      const [from, to] = [pieces[i] ?? 0, pieces[i + 1] ?? 1];
+      addPiece(row, x1 + (x2 - x1) * from, y1 + (y2 - y1) * from, x1 + (x2 - x1) * to, y1 + (y2 - y1) * to);
+    }
+  };
+  const addPiece = (row: number, x1: number, y1: number, x2: number, y2: number): void => {
     if ((x2 - x1) ** 2 + (y2 - y1) ** 2 < LEAST_LENGTH_MM ** 2) return;
+    if (count === rows.length) {
+      // A clip may leave several pieces of one straight.
+      [rows, ends] = [longer(rows, new Uint32Array(count * 2 + 1)), longer(ends, new Float32Array(count * 8 + 4))];
+    }
     rows[count] = row;
     ends[count * 4] = x1;
     ends[count * 4 + 1] = y1;
@@ -232,6 +243,11 @@ function straightsOf({ paths }: Page): Straights {
     if (how & PAINT.closed) add(row, x, y, startX, startY);
   }
   return new Straights(rows.slice(0, count), ends.slice(0, count * 4));
+}
+
+function longer<A extends Uint32Array | Float32Array>(column: A, into: A): A {
+  into.set(column);
+  return into;
 }
 
 /** As many straights as there can be: lines drawn, and lines that close an outline. */

@@ -13,12 +13,19 @@ import { traced, type TracedPath } from "../support/trace";
  */
 const FILES = readdirSync(fixturesFolder).filter((name) => name.endsWith(".pdf"));
 
+/** A layer that tcpdf.pdf prints and does not show on the screen: it comes to the paper, and mutool trace passes it over. */
+const PRINTED_ONLY = "A-ANNO-NPLT";
+
+/** mutool trace lists what is cut away, too; what is on a layer that is off it does not. */
+const isListed = (drawing: Drawing, layer: number): boolean =>
+  drawing.layers[layer]?.name !== PRINTED_ONLY && (drawing.layers[layer]?.visible ?? true);
+
 /** Marks of one kind as one list, in the order of painting. */
 function marksOf(drawing: Drawing, page: Page, kind: "stroke" | "fill") {
   const { paths } = page;
   const bit = kind === "stroke" ? PAINT.stroke : PAINT.fill;
   return Array.from({ length: paths.count }, (_, row) => row)
-    .filter((row) => paths.paint[row]! & bit && !(paths.paint[row]! & PAINT.hidden))
+    .filter((row) => paths.paint[row]! & bit && isListed(drawing, paths.layer[row]!))
     .map((row) => ({
       layer: drawing.layers[paths.layer[row]!]?.name,
       widthMm: paths.widthMm[row]!,

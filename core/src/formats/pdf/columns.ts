@@ -1,5 +1,17 @@
 import { growing } from "../../drawing/growing";
-import { PAINT, VERB, type BoxMm, type Dash, type PathColumns, type TextColumns } from "../../drawing";
+import {
+  eachStraight,
+  isInside,
+  PAINT,
+  RING_ENDS,
+  VERB,
+  visiblePieces,
+  type BoxMm,
+  type Clip,
+  type Dash,
+  type PathColumns,
+  type TextColumns,
+} from "../../drawing";
 import { overLimit, type ReadLimits } from "../limits";
 import type { Budget } from "./budget";
 import type { PathOperators, TextOperators } from "./origin";
@@ -23,6 +35,7 @@ export interface PathPaint {
   readonly fillColour: number;
   readonly fillPattern: number;
   readonly clip: number;
+  readonly transparency: number;
 }
 
 /** Where a painting operator stands, and where what it plots with was set. */
@@ -59,6 +72,7 @@ export class PathCollector {
   private order = new Uint32Array(FIRST_ROWS);
   private group = new Uint32Array(FIRST_ROWS);
   private clip = new Uint32Array(FIRST_ROWS);
+  private transparency = new Uint16Array(FIRST_ROWS);
   private firstVerb = new Uint32Array(FIRST_ROWS + 1);
   private firstPoint = new Uint32Array(FIRST_ROWS + 1);
   private operator = new Uint32Array(FIRST_ROWS);
@@ -97,7 +111,11 @@ export class PathCollector {
   /** Marks left out for coordinates that are none. */
   absurd = 0;
 
-  constructor(private readonly budget: Budget) {}
+  constructor(
+    private readonly budget: Budget,
+    /** Those of the page, by id. */
+    private readonly clips: readonly Clip[],
+  ) {}
 
   moveTo(x: number, y: number): void {
     this.startX = this.x = x;
@@ -155,6 +173,25 @@ export class PathCollector {
     return this.openCount > 0;
   }
 
+  /** Direction of the longest straight of the open path, as far as it goes; undefined where it has none. */
+  longest(): [number, number] | undefined {
+    let [best, found]: [number, [number, number] | undefined] = [0, undefined];
+    for (let open = 0; open < this.openCount; open++) {
+      eachStraight(
+        this.verbs,
+        this.points,
+        this.openVerb[open]!,
+        this.endOfVerbs(open),
+        this.openPoint[open]!,
+        (x0, y0, x1, y1) => {
+          const length = Math.hypot(x1 - x0, y1 - y0);
+          if (length > best) [best, found] = [length, [x1 - x0, y1 - y0]];
+        },
+      );
+    }
+    return found;
+  }
+
   /** Ends the path without painting it. */
   drop(): void {
     if (this.openCount > 0) {
@@ -165,8 +202,8 @@ export class PathCollector {
     this.moved = false;
   }
 
-  /** The box of the path so far, and whether the path is that box; undefined where nothing is open. */
-  outline(): { boxMm: BoxMm; isBox: boolean } | undefined {
+  /** The path so far as something that cuts: its box, and its rings where it is not that box; undefined where nothing is open. */
+  outline(): { boxMm: BoxMm; outline?: readonly number[] } | undefined {
     if (this.openCount === 0) return undefined;
     const { points } = this;
     const first = this.openPoint[0]! * 2;
@@ -177,13 +214,35 @@ export class PathCollector {
       minY = Math.min(minY, points[i + 1]!);
       maxY = Math.max(maxY, points[i + 1]!);
     }
-    const corners = this.openCount === 1 && this.pointNumbers - first === 8;
-    let isBox = corners;
+    const boxMm = { x: minX, y: minY, width: maxX - minX, height: maxY - minY };
+    const count = (this.pointNumbers - first) / 2;
+    let isBox = this.openCount === 1 && (count === 4 || count === 5);
     for (let i = first; isBox && i < this.pointNumbers; i += 2) {
       const [x, y] = [points[i]!, points[i + 1]!];
       isBox = (x === minX || x === maxX) && (y === minY || y === maxY);
     }
-    return { boxMm: { x: minX, y: minY, width: maxX - minX, height: maxY - minY }, isBox };
+    return isBox ? { boxMm } : { boxMm, outline: this.rings() };
+  }
+
+  private rings(): number[] {
+    const rings: number[] = [];
+    for (let open = 0; open < this.openCount; open++) {
+      if (rings.length > 0) rings.push(RING_ENDS, RING_ENDS);
+      let [endX, endY] = [0, 0];
+      eachStraight(
+        this.verbs,
+        this.points,
+        this.openVerb[open]!,
+        this.endOfVerbs(open),
+        this.openPoint[open]!,
+        (x0, y0, x1, y1) => {
+          rings.push(x0, y0);
+          [endX, endY] = [x1, y1];
+        },
+      );
+      rings.push(endX, endY);
+    }
+    return rings;
   }
 
   /** Turns the subpaths into marks of one turn; one row of operators for all of them. */
@@ -208,7 +267,8 @@ export class PathCollector {
   private addMark(open: number, how: PathPaint, group: number, order: number): void {
     if (this.markCount === this.marksCapacity) this.growMarks();
     const row = this.markCount++;
-    this.paint[row] = how.paint | (this.openClosed[open] ? PAINT.closed : 0);
+    const shows = (how.paint & PAINT.hidden) === 0 && this.shows(open, how);
+    this.paint[row] = how.paint | (this.openClosed[open] ? PAINT.closed : 0) | (shows ? 0 : PAINT.hidden);
     this.layer[row] = how.layer;
     this.width[row] = how.widthMm;
     this.dash[row] = how.dash;
@@ -218,9 +278,64 @@ export class PathCollector {
     this.order[row] = order;
     this.group[row] = group;
     this.clip[row] = how.clip;
+    this.transparency[row] = how.transparency;
     this.firstVerb[row] = this.openVerb[open]!;
     this.firstPoint[row] = this.openPoint[open]!;
     this.operator[row] = this.placeCount;
+  }
+
+  /** Whether anything of a subpath is left by the clips around it. */
+  private shows(open: number, { clip: id, paint, widthMm }: PathPaint): boolean {
+    const clip = this.clips[id];
+    if (!clip) return true;
+    const { points } = this;
+    const to = this.endOfPoints(open);
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let i = this.openPoint[open]! * 2; i < to; i += 2) {
+      const [x, y] = [points[i]!, points[i + 1]!];
+      if (x < minX) minX = x;
+      if (x > maxX) maxX = x;
+      if (y < minY) minY = y;
+      if (y > maxY) maxY = y;
+    }
+    const half = (paint & PAINT.stroke) === 0 ? 0 : widthMm / 2;
+    const { x, y, width, height } = clip.boxMm;
+    if (width <= 0 || height <= 0) return false;
+    if (maxX + half < x || minX - half > x + width || maxY + half < y || minY - half > y + height) return false;
+    return !isCutByOutline(this.clips, id) || this.showsWithinOutlines(open, id, paint, half);
+  }
+
+  private endOfPoints(open: number): number {
+    return open + 1 < this.openCount ? this.openPoint[open + 1]! * 2 : this.pointNumbers;
+  }
+
+  private endOfVerbs(open: number): number {
+    return open + 1 < this.openCount ? this.openVerb[open + 1]! : this.verbCount;
+  }
+
+  private showsWithinOutlines(open: number, id: number, paint: number, half: number): boolean {
+    const ring: number[] = [];
+    let shows = false;
+    eachStraight(
+      this.verbs,
+      this.points,
+      this.openVerb[open]!,
+      this.endOfVerbs(open),
+      this.openPoint[open]!,
+      (x0, y0, x1, y1) => {
+        if ((paint & PAINT.fill) !== 0) ring.push(x0, y0);
+        shows ||= visiblePieces(this.clips, id, x0, y0, x1, y1, half).length > 0;
+      },
+    );
+    if (!shows && this.openClosed[open]) {
+      const [from, last] = [this.openPoint[open]! * 2, this.endOfPoints(open) - 2];
+      const [x0, y0, x1, y1] = [this.points[last]!, this.points[last + 1]!, this.points[from]!, this.points[from + 1]!];
+      shows = visiblePieces(this.clips, id, x0, y0, x1, y1, half).length > 0;
+    }
+    if (shows || (paint & PAINT.fill) === 0) return shows;
+    // An area may cover all of what is left.
+    const { outline } = outlineAround(this.clips, id) ?? {};
+    return outline !== undefined && isInside(ring, false, outline[0] ?? 0, outline[1] ?? 0);
   }
 
   private growMarks(): void {
@@ -236,6 +351,7 @@ export class PathCollector {
     this.order = doubled(this.order, Uint32Array);
     this.group = doubled(this.group, Uint32Array);
     this.clip = doubled(this.clip, Uint32Array);
+    this.transparency = doubled(this.transparency, Uint16Array);
     this.firstVerb = doubled(this.firstVerb, Uint32Array);
     this.firstPoint = doubled(this.firstPoint, Uint32Array);
     this.operator = doubled(this.operator, Uint32Array);
@@ -297,6 +413,7 @@ export class PathCollector {
         order: this.order.slice(0, count),
         group: this.group.slice(0, count),
         clip: this.clip.slice(0, count),
+        transparency: this.transparency.slice(0, count),
         firstVerb: this.firstVerb.slice(0, count + 1),
         verbs: this.verbs.slice(0, this.verbCount),
         firstPoint: this.firstPoint.slice(0, count + 1),
@@ -320,6 +437,14 @@ export class PathCollector {
     };
   }
 }
+
+/** The nearest clip around a mark that is no box. */
+function outlineAround(clips: readonly Clip[], id: number): Clip | undefined {
+  for (let clip = clips[id]; clip; clip = clips[clip.outer]) if (clip.outline) return clip;
+  return undefined;
+}
+
+const isCutByOutline = (clips: readonly Clip[], id: number): boolean => outlineAround(clips, id) !== undefined;
 
 interface Column {
   readonly length: number;
@@ -345,6 +470,7 @@ export interface TextMark {
   readonly angleDeg: number;
   readonly colour: number;
   readonly clip: number;
+  readonly transparency: number;
   readonly runsOn: boolean;
   readonly string: string;
 }
@@ -374,6 +500,7 @@ export class TextCollector {
   private readonly colour = growing.uint32();
   private readonly order = growing.uint32();
   private readonly clip = growing.uint32();
+  private readonly transparency = growing.uint16();
   private readonly runsOn = growing.uint8();
   private readonly strings: string[] = [];
   private readonly instance = growing.uint32();
@@ -386,14 +513,17 @@ export class TextCollector {
   private readonly fontNames: string[] = [];
   absurd = 0;
 
-  constructor(private readonly limits: ReadLimits) {}
+  constructor(
+    private readonly limits: ReadLimits,
+    private readonly clips: readonly Clip[],
+  ) {}
 
   add(text: TextMark, place: TextPlace, order: number): void {
     if (![text.x, text.y, text.heightMm, text.advanceMm, text.angleDeg].every((each) => Math.abs(each) < ABSURD_MM)) {
       this.absurd++;
       return;
     }
-    this.paint.push(text.paint);
+    this.paint.push(text.paint | (this.shows(text) ? 0 : PAINT.hidden));
     this.layer.push(text.layer);
     this.font.push(text.font);
     this.height.push(text.heightMm);
@@ -403,6 +533,7 @@ export class TextCollector {
     this.colour.push(text.colour);
     this.order.push(order);
     this.clip.push(text.clip);
+    this.transparency.push(text.transparency);
     this.runsOn.push(text.runsOn ? 1 : 0);
     this.strings.push(text.string);
     this.instance.push(place.instance);
@@ -415,6 +546,15 @@ export class TextCollector {
     this.fontNames.push(place.fontName);
     if (this.strings.length > this.limits.marks)
       throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
+  }
+
+  /** Whether anything of a string is left by the clips around it, by a line through the middle of its capitals. */
+  private shows({ x, y, heightMm, advanceMm, angleDeg, clip }: TextMark): boolean {
+    const turn = (angleDeg * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+    const [fromX, fromY] = [x - (sin * heightMm) / 2, y + (cos * heightMm) / 2];
+    const to = [fromX + cos * advanceMm, fromY + sin * advanceMm] as const;
+    return visiblePieces(this.clips, clip, fromX, fromY, to[0], to[1], heightMm).length > 0;
   }
 
   done(): { columns: TextColumns; operators: TextOperators } {
@@ -433,6 +573,7 @@ export class TextCollector {
         order: this.order.done(),
         group: instance,
         clip: this.clip.done(),
+        transparency: this.transparency.done(),
         runsOn,
         strings: this.strings,
       },
@@ -453,6 +594,20 @@ export class TextCollector {
   }
 }
 
+/** Dashes between which nothing is left are one; a line of such dashes alone is continuous, and has none. */
+function withoutEmptyGaps(elements: readonly number[]): number[] {
+  const merged: number[] = [];
+  let carried = 0;
+  for (let i = 0; i + 1 < elements.length; i += 2) {
+    const [dash, gap] = [elements[i]! + carried, elements[i + 1]!];
+    carried = gap > 0 ? 0 : dash;
+    if (gap > 0) merged.push(dash, gap);
+  }
+  // What is left at the end runs on into the first dash.
+  if (merged.length > 0) merged[0] = merged[0]! + carried;
+  return merged;
+}
+
 /** Dash patterns of a drawing by id; id 0 is the continuous line. */
 export class DashTable {
   readonly dashes: Dash[] = [[]];
@@ -465,7 +620,8 @@ export class DashTable {
       !elementsMm.every((each) => each >= 0 && Number.isFinite(each))
     )
       return 0;
-    const even = elementsMm.length % 2 === 0 ? elementsMm : [...elementsMm, ...elementsMm];
+    const even = withoutEmptyGaps(elementsMm.length % 2 === 0 ? elementsMm : [...elementsMm, ...elementsMm]);
+    if (even.length === 0) return 0;
     const key = even.map((each) => each.toFixed(4)).join(" ");
     let id = this.ids.get(key);
     if (id === undefined) {

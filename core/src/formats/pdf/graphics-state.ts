@@ -33,6 +33,15 @@ export class GraphicsState {
   /** Index into the page's clips. */
   clip = 0;
 
+  strokeAlpha = 1;
+  fillAlpha = 1;
+  /** What the groups around let through of all that is in them. */
+  groupAlpha = 1;
+  blend = "Normal";
+  masked = false;
+  /** Cache of the transparency's id; -1 when something of it changed. */
+  transparencyId = 0;
+
   font: LoadedFont | undefined;
   fontId = 0;
   fontName = "";

@@ -1,6 +1,6 @@
 import {
   concat,
-  IDENTITY,
+  overlap,
   PAINT,
   scaleOf,
   type BoxMm,
@@ -19,12 +19,14 @@ import { overLimit, type ReadLimits } from "../limits";
 import { dictAt, elements, lookup, nameAt, numberAt, numbersAt, numbersOf, rawAt } from "./objects";
 import { numbersOf as numbersTakenBy, Op } from "./operators";
 import type { Membership, OptionalContent } from "./optional-content";
+import { matrixOf, type Note } from "./notes";
 import type { ContentInstance } from "./origin";
 import { boxOnPaper } from "./page-box";
 import type { Budget } from "./budget";
 import type { StreamCache } from "./streams";
 import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
 import { TextCursor } from "./text-cursor";
+import type { TransparencyTable } from "./transparency-table";
 
 /** Everything shared by the pages of one file. */
 export interface FileContext {
@@ -35,10 +37,13 @@ export interface FileContext {
   readonly fonts: FontTable;
   readonly dashes: DashTable;
   readonly fillPatterns: FillPatternTable;
+  readonly transparencies: TransparencyTable;
 }
 
-const NO_LAYER: Membership = { layer: -1, visible: true };
+const NO_LAYER: Membership = { layer: -1, visible: true, beside: [] };
 const MOST_OPERANDS = 64;
+/** Layers around a mark that are told; nobody nests more. */
+const MOST_BESIDE = 64;
 /** Nothing in a drawing saves the state this deep; a stream that only saves must not fill the memory. */
 const DEEPEST_SAVE = 10_000;
 
@@ -51,6 +56,8 @@ export class PageReader {
   readonly images: PlacedImage[] = [];
   readonly instances: ContentInstance[] = [];
   readonly clips: Clip[];
+  /** Layers that decide over marks of other layers. */
+  readonly layersBeside = new Set<number>();
   private readonly clipIds = new Map<string, number>();
   private readonly noted = new Map<string, Unread>();
   private forms = 0;
@@ -61,9 +68,9 @@ export class PageReader {
     private readonly pageIndex: number,
     paperMm: BoxMm,
   ) {
-    this.clips = [{ boxMm: paperMm, isBox: true }];
-    this.paths = new PathCollector(file.budget);
-    this.texts = new TextCollector(file.limits);
+    this.clips = [{ outer: -1, boxMm: paperMm, evenOdd: false }];
+    this.paths = new PathCollector(file.budget, this.clips);
+    this.texts = new TextCollector(file.limits, this.clips);
   }
 
   read(content: Uint8Array, resources: Dict | undefined, toPaper: Matrix): void {
@@ -72,6 +79,21 @@ export class PageReader {
     state.unitMm = scaleOf(toPaper);
     this.instances.push({ parent: -1, name: "", at: 0, to: 0 });
     new StreamReader(this, content, resources, 0, state, NO_LAYER, []).run();
+    this.tellAbsurd();
+  }
+
+  /** Reads what was stuck onto the page; it lies above all else. */
+  readNotes(notes: readonly Note[], toPaper: Matrix): void {
+    for (const note of notes) {
+      const state = new GraphicsState();
+      state.ctm = concat(note.matrix, toPaper);
+      state.unitMm = scaleOf(state.ctm);
+      new StreamReader(this, new Uint8Array(0), undefined, 0, state, NO_LAYER, []).drawNote(note);
+    }
+    this.tellAbsurd();
+  }
+
+  private tellAbsurd(): void {
     if (this.paths.absurd + this.texts.absurd > 0)
       this.leftOut(
         "absurd-coordinates",
@@ -91,11 +113,11 @@ export class PageReader {
   }
 
   /** Id of a clip within another. */
-  clipWithin(outer: number, boxMm: BoxMm, isBox: boolean): number {
-    const around = this.clips[outer] ?? { boxMm, isBox };
-    const clip = { boxMm: overlap(around.boxMm, boxMm), isBox: isBox && around.isBox };
-    const { x, y, width, height } = clip.boxMm;
-    const key = `${outer} ${x} ${y} ${width} ${height} ${clip.isBox}`;
+  clipWithin(outer: number, boxMm: BoxMm, outline?: readonly number[], evenOdd = false): number {
+    const around = this.clips[outer]?.boxMm ?? boxMm;
+    const left = overlap(around, boxMm) ?? { x: boxMm.x, y: boxMm.y, width: 0, height: 0 };
+    const clip: Clip = { outer, boxMm: left, ...(outline ? { outline } : {}), evenOdd };
+    const key = `${outer} ${left.x} ${left.y} ${left.width} ${left.height} ${outline ? `${evenOdd} ${outline.join(" ")}` : ""}`;
     let id = this.clipIds.get(key);
     if (id === undefined) {
       id = this.clips.push(clip) - 1;
@@ -113,17 +135,6 @@ export class PageReader {
   }
 }
 
-/** What two boxes share; a box without extent where they share nothing. */
-function overlap(a: BoxMm, b: BoxMm): BoxMm {
-  const [x, y] = [Math.max(a.x, b.x), Math.max(a.y, b.y)];
-  return {
-    x,
-    y,
-    width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
-    height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y),
-  };
-}
-
 /** Interprets one content stream: the page's, or one drawing of a form's. */
 class StreamReader {
   private readonly lexer: ContentLexer;
@@ -135,7 +146,8 @@ class StreamReader {
   private readonly cursor = new TextCursor();
   private operandsFrom = -1;
   private pathFrom = -1;
-  private clipPending = false;
+  /** The path is to cut what comes after it: by which rule, if at all. */
+  private clipPending: "" | "non-zero" | "even-odd" = "";
 
   constructor(
     private readonly page: PageReader,
@@ -262,8 +274,10 @@ class StreamReader {
       case Op.n:
         return this.endPath();
       case Op.W:
+        this.clipPending = "non-zero";
+        return;
       case Op.WStar:
-        this.clipPending = true;
+        this.clipPending = "even-odd";
         return;
       case Op.q:
         if (this.saved.length < DEEPEST_SAVE) this.saved.push(state.clone());
@@ -334,7 +348,7 @@ class StreamReader {
       case Op.BI:
         return this.inlineImage();
       case Op.sh:
-        return this.page.leftOut("shading", "A shading was not read as marks.");
+        return this.placeShading();
       default:
         return this.applyText(op);
     }
@@ -429,24 +443,30 @@ class StreamReader {
     paths.close();
   }
 
-  private paint(paint: number): void {
+  private paint(painted: number): void {
     const { state, page } = this;
     if (!page.paths.isOpen) return this.endPath();
+    const paint = this.withoutTransparent(painted);
     if (!(state.unitMm > 0)) {
       page.leftOut("no-extent", "Some lines are drawn in a space without extent and show nowhere; they were left out.");
       return this.endPath();
     }
-    if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * state.unitMm));
+    const uneven = isUneven(state.ctm) ? page.paths.longest() : undefined;
+    // Under a matrix that stretches unevenly, a line is as wide as it is across, and its dashes as long as along it.
+    const [unitMm, alongMm] = uneven ? unitsOf(state.ctm, uneven) : [state.unitMm, state.unitMm];
+    if (uneven) state.dashId = -1;
+    if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * alongMm));
     page.paths.commit(
       {
         paint: this.flags(paint) | (state.cap !== 0 ? PAINT.capped : 0),
         layer: this.member.layer,
-        widthMm: state.lineWidth * state.unitMm,
+        widthMm: state.lineWidth * unitMm,
         dash: state.dashId,
         strokeColour: state.strokeColour,
         fillColour: state.fillColour,
         fillPattern: state.fillPattern,
         clip: state.clip,
+        transparency: state.transparencyId,
       },
       {
         instance: this.instance,
@@ -454,7 +474,7 @@ class StreamReader {
         end: this.lexer.at,
         width: state.widthSet.instance === this.instance ? state.widthSet : NOWHERE,
         dash: state.dashSet.instance === this.instance ? state.dashSet : NOWHERE,
-        unitMm: state.unitMm,
+        unitMm,
         widthUnits: state.lineWidth,
         dashText: state.dash.length === 0 ? "[] 0" : `[${state.dash.join(" ")}] ${state.dashPhase}`,
       },
@@ -464,15 +484,26 @@ class StreamReader {
   }
 
   private flags(paint: number): number {
-    return paint | (this.member.visible ? 0 : PAINT.hidden);
+    const { member } = this;
+    for (let i = 0; i < member.beside.length; i++) this.page.layersBeside.add(member.beside[i]!);
+    return paint | (member.visible ? 0 : PAINT.hidden);
+  }
+
+  /** What of a painting is not fully transparent; all of it is kept, hidden, where nothing is left. */
+  private withoutTransparent(paint: number): number {
+    const { state, page } = this;
+    if (state.transparencyId < 0) state.transparencyId = page.file.transparencies.idOf(state);
+    if (state.transparencyId === 0) return paint;
+    const { strokeAlpha, fillAlpha } = page.file.transparencies.at(state.transparencyId);
+    const left = (strokeAlpha > 0 ? paint : paint & ~PAINT.stroke) & (fillAlpha > 0 ? -1 : ~PAINT.fill);
+    return (left & (PAINT.stroke | PAINT.fill)) === 0 ? paint | PAINT.hidden : left;
   }
 
   private endPath(): void {
-    if (this.clipPending) {
-      const outline = this.page.paths.outline() ?? { boxMm: NOWHERE_MM, isBox: true };
-      this.state.clip = this.page.clipWithin(this.state.clip, outline.boxMm, outline.isBox);
-      this.page.leftOut("clipping", "Marks are cut by clips in the file; they are measured whole.");
-      this.clipPending = false;
+    if (this.clipPending !== "") {
+      const { boxMm, outline } = this.page.paths.outline() ?? { boxMm: NOWHERE_MM };
+      this.state.clip = this.page.clipWithin(this.state.clip, boxMm, outline, this.clipPending === "even-odd");
+      this.clipPending = "";
     }
     this.page.paths.drop();
     this.pathFrom = -1;
@@ -525,8 +556,21 @@ class StreamReader {
       this.state.dashSet = NOWHERE;
     }
     this.state.cap = numberAt(dict, "LC") ?? this.state.cap;
+    this.applyTransparency(dict);
     const font = lookup(dict, "Font");
     if (font instanceof List) this.useFont(font.items[0], "", numbersOf(font)[1] ?? 0);
+  }
+
+  private applyTransparency(dict: Dict): void {
+    const { state } = this;
+    state.strokeAlpha = share(numberAt(dict, "CA")) ?? state.strokeAlpha;
+    state.fillAlpha = share(numberAt(dict, "ca")) ?? state.fillAlpha;
+    const blend = lookup(dict, "BM");
+    const named = blend instanceof List ? elements(blend)[0] : blend;
+    if (named instanceof Name) state.blend = named.text === "Compatible" ? "Normal" : named.text;
+    const mask = lookup(dict, "SMask");
+    if (mask !== undefined) state.masked = !(mask instanceof Name);
+    state.transparencyId = -1;
   }
 
   private nameOperand(): Name | undefined {
@@ -553,11 +597,15 @@ class StreamReader {
   private join(value: Value | undefined): void {
     if (!value) return;
     const inner = this.page.file.optional.membership(value);
-    if (inner)
-      this.member = {
-        layer: inner.layer >= 0 ? inner.layer : this.member.layer,
-        visible: inner.visible && this.member.visible,
-      };
+    if (!inner) return;
+    const { member } = this;
+    const layer = inner.layer >= 0 ? inner.layer : member.layer;
+    const beside = [
+      ...member.beside,
+      ...inner.beside,
+      ...(member.layer >= 0 && layer !== member.layer ? [member.layer] : []),
+    ];
+    this.member = { layer, visible: inner.visible && member.visible, beside: beside.slice(0, MOST_BESIDE) };
   }
 
   // ---- forms and images -------------------------------------------------------------------
@@ -575,7 +623,14 @@ class StreamReader {
     this.member = around;
   }
 
-  private drawForm(form: Stream, name: string): void {
+  /** Draws what was stuck onto the page. */
+  drawNote({ appearance, layer, name }: Note): void {
+    this.join(layer);
+    this.join(rawAt(appearance.dict, "OC"));
+    this.drawForm(appearance, name, true);
+  }
+
+  private drawForm(form: Stream, name: string, isNote = false): void {
     if (this.within.includes(form.number))
       return this.page.leftOut("form-in-itself", `The form ${name} is drawn inside itself; it was not followed again.`);
     if (this.within.length >= this.page.file.limits.formDepth)
@@ -586,19 +641,32 @@ class StreamReader {
       name,
       at: this.operandsFrom,
       to: this.lexer.at,
+      ...(isNote ? { isNote: true as const } : {}),
     });
-    const state = this.state.clone();
-    const m = numbersAt(form.dict, "Matrix");
-    const matrix: Matrix = m.length === 6 ? { a: m[0]!, b: m[1]!, c: m[2]!, d: m[3]!, e: m[4]!, f: m[5]! } : IDENTITY;
-    state.ctm = concat(matrix, state.ctm);
-    state.unitMm = scaleOf(state.ctm);
-    state.dashId = state.dash.length === 0 ? 0 : -1;
-    const edge = numbersAt(form.dict, "BBox");
-    if (edge.length === 4)
-      state.clip = this.page.clipWithin(state.clip, boxOnPaper(edge, state.ctm), isUpright(state.ctm));
+    const state = this.stateWithin(form.dict);
     const resources = dictAt(form.dict, "Resources") ?? this.resources;
     const content = this.page.file.streams.contentOf(form);
     new StreamReader(this.page, content, resources, instance, state, this.member, [...this.within, form.number]).run();
+  }
+
+  /** The state in which a form is drawn: moved by its matrix, cut by its box. */
+  private stateWithin(form: Dict): GraphicsState {
+    const state = this.state.clone();
+    state.ctm = concat(matrixOf(form), state.ctm);
+    state.unitMm = scaleOf(state.ctm);
+    state.dashId = state.dash.length === 0 ? 0 : -1;
+    const edge = numbersAt(form, "BBox");
+    if (edge.length === 4 && edge.every(Number.isFinite)) {
+      const ring = isUpright(state.ctm) ? undefined : cornersOf(edge, state.ctm);
+      state.clip = this.page.clipWithin(state.clip, boxOnPaper(edge, state.ctm), ring);
+    }
+    // A group is laid down as a whole: what it is let through counts for all in it, which begins afresh.
+    if (nameAt(dictAt(form, "Group"), "S") === "Transparency") {
+      state.groupAlpha *= state.fillAlpha;
+      state.strokeAlpha = state.fillAlpha = 1;
+      state.transparencyId = -1;
+    }
+    return state;
   }
 
   private placeImage(): void {
@@ -607,13 +675,28 @@ class StreamReader {
     const ys = [f, f + b, f + d, f + b + d];
     const [x, y] = [Math.min(...xs), Math.min(...ys)];
     if (![...xs, ...ys].every((each) => Math.abs(each) < 1e7)) return;
-    this.page.images.push({
+    this.place("image", { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y });
+  }
+
+  private place(kind: PlacedImage["kind"], boxMm: BoxMm): void {
+    const { state, page } = this;
+    if (state.transparencyId < 0) state.transparencyId = page.file.transparencies.idOf(state);
+    this.flags(0);
+    page.images.push({
+      kind,
       layer: this.member.layer,
-      boxMm: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
-      order: this.page.nextOrder(),
+      boxMm,
+      order: page.nextOrder(),
       group: this.instance,
-      clip: this.state.clip,
+      clip: state.clip,
+      transparency: state.transparencyId,
     });
+  }
+
+  /** A shading covers all that the clip leaves. */
+  private placeShading(): void {
+    const box = this.page.clips[this.state.clip]?.boxMm;
+    if (box) this.place("shading", box);
   }
 
   private inlineImage(): void {
@@ -658,11 +741,12 @@ class StreamReader {
     const shown = cursor.show(pieces, state, state.font);
     page.texts.add(
       {
-        paint: this.flags(textPaint(state.textMode)),
+        paint: this.flags(this.withoutTransparent(textPaint(state.textMode))),
         layer: this.member.layer,
         font: state.fontId,
         colour: state.textMode === 1 ? state.strokeColour : state.fillColour,
         clip: state.clip,
+        transparency: state.transparencyId,
         ...shown.mark,
       },
       {
@@ -682,6 +766,32 @@ class StreamReader {
 
 /** A clip without a path lets nothing through. */
 const NOWHERE_MM: BoxMm = { x: 0, y: 0, width: 0, height: 0 };
+
+/** Whether lengths grow differently in different directions, by more than a thousandth. */
+function isUneven({ a, b, c, d }: Matrix): boolean {
+  const size = a * a + b * b + c * c + d * d;
+  return Math.abs(a * c + b * d) > size * 1e-3 || Math.abs(a * a + b * b - c * c - d * d) > size * 1e-3;
+}
+
+/** Millimetres of one unit across a line of this direction on paper, and along it. */
+function unitsOf({ a, b, c, d }: Matrix, [dx, dy]: readonly [number, number]): [number, number] {
+  const det = a * d - b * c;
+  const along = Math.hypot(dx, dy) / Math.hypot((d * dx - c * dy) / det, (a * dy - b * dx) / det);
+  return Number.isFinite(along) && along > 0 ? [Math.abs(det) / along, along] : [Math.sqrt(Math.abs(det)), along || 1];
+}
+
+/** Alpha as a file says it, within its bounds. */
+const share = (value: number | undefined): number | undefined =>
+  value === undefined ? undefined : Math.min(1, Math.max(0, value));
+
+/** The corners of a box that was turned. */
+function cornersOf([x0 = 0, y0 = 0, x1 = 0, y1 = 0]: readonly number[], { a, b, c, d, e, f }: Matrix): number[] {
+  const corners = [x0, y0, x1, y0, x1, y1, x0, y1];
+  return [0, 2, 4, 6].flatMap((i) => {
+    const [x, y] = [corners[i] ?? 0, corners[i + 1] ?? 0];
+    return [a * x + c * y + e, b * x + d * y + f];
+  });
+}
 
 /** Whether boxes stay boxes under a matrix: it turns by whole quarters at most. */
 const isUpright = ({ a, b, c, d }: Matrix): boolean => (b === 0 && c === 0) || (a === 0 && d === 0);

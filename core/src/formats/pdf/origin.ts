@@ -30,6 +30,8 @@ export interface ContentInstance {
   readonly name: string;
   readonly at: number;
   readonly to: number;
+  /** Drawn by an annotation of the page, by no operator. */
+  readonly isNote?: true;
 }
 
 /** One row for each operator that painted a path. */

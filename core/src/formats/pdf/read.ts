@@ -8,6 +8,7 @@ import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../limits";
 import { FillPatternTable } from "./fill-patterns";
 import { PdfOrigin, type PageOrigin } from "./origin";
 import { readViewports } from "./measure";
+import { notesOf } from "./notes";
 import { dictOf, elements, lookup } from "./objects";
 import { openPdf, type OpenedPdf } from "./open";
 import { OptionalContent } from "./optional-content";
@@ -15,6 +16,7 @@ import { boxOnPaper, pageBox } from "./page-box";
 import type { PdfPage } from "./page-tree";
 import { Budget } from "./budget";
 import { StreamCache, streamBytes } from "./streams";
+import { TransparencyTable } from "./transparency-table";
 import { List, type Dict } from "./syntax/values";
 
 /** Reads a PDF (ISO 32000) into the neutral drawing. */
@@ -58,6 +60,7 @@ function readDocument(
     fonts: new FontTable(budget),
     dashes: new DashTable(),
     fillPatterns: new FillPatternTable(),
+    transparencies: new TransparencyTable(),
   };
   const unread: Unread[] = [];
   const pages = nodes.map((page, i, all) => {
@@ -71,6 +74,7 @@ function readDocument(
       fonts: file.fonts.fonts,
       dashes: file.dashes.dashes,
       fillPatterns: file.fillPatterns.patterns,
+      transparencies: file.transparencies.transparencies,
       pages: pages.map(({ page }) => page),
       unread,
     },
@@ -90,6 +94,7 @@ function readPage(
   const box = pageBox(node, index, file.limits);
   const reader = new PageReader(file, index, { x: 0, y: 0, width: box.widthMm, height: box.heightMm });
   reader.read(pageContent(node.dict, file.budget), dictOf(node.attributes.Resources), box.toPaper);
+  reader.readNotes(notesOf(node.dict), box.toPaper);
   unread.push(...reader.unread);
   const [paths, texts] = [reader.paths.done(), reader.texts.done()];
   file.budget.mark(paths.columns.count + texts.columns.count);
@@ -101,8 +106,9 @@ function readPage(
     texts: texts.columns,
     images: reader.images,
     viewports: readViewports(node.dict, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
-    groups: reader.instances.map(({ parent, name }) => ({ parent, name })),
+    groups: reader.instances.map(({ parent, name, isNote }) => ({ parent, name, ...(isNote ? { isNote } : {}) })),
     clips: reader.clips,
+    layersBeside: [...reader.layersBeside],
   };
   return { page, origin: { instances: reader.instances, paths: paths.operators, texts: texts.operators } };
 }

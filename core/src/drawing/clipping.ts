@@ -1,0 +1,184 @@
+import type { BoxMm, Clip, PathColumns } from "./drawing";
+import { VERB } from "./drawing";
+
+/** Parts of a straight that show, as shares of its length: from and to in turn. */
+export type Pieces = readonly number[];
+
+const WHOLE: Pieces = [0, 1];
+const NONE: Pieces = [];
+
+/** Lines on a clip's edge show by half of their width. What is nearer than this to an edge lies on it. Millimetres. */
+const ON_EDGE_MM = 0.005;
+
+/** The parts of a straight that clips leave of it: those of `id` and of all around it. */
+export function visiblePieces(
+  clips: readonly Clip[],
+  id: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  halfWidthMm = 0,
+): Pieces {
+  let pieces = WHOLE;
+  for (let clip = clips[id]; clip && pieces.length > 0; clip = clip.outer < 0 ? undefined : clips[clip.outer]) {
+    const own = clip.outline
+      ? withinOutline(clip, x0, y0, x1, y1, halfWidthMm)
+      : withinBox(clip.boxMm, x0, y0, x1, y1, halfWidthMm + ON_EDGE_MM);
+    pieces = own === WHOLE ? pieces : shared(pieces, own);
+  }
+  return pieces;
+}
+
+/** Liang and Barsky: the part of a straight in an upright box that is larger by a margin. */
+function withinBox(box: BoxMm, x0: number, y0: number, x1: number, y1: number, margin: number): Pieces {
+  if (box.width <= 0 || box.height <= 0) return NONE;
+  let [from, to] = [0, 1];
+  const cut = (at: number, step: number, low: number, high: number): boolean => {
+    if (step === 0) return at >= low && at <= high;
+    const [a, b] = [(low - at) / step, (high - at) / step];
+    from = Math.max(from, Math.min(a, b));
+    to = Math.min(to, Math.max(a, b));
+    return from <= to;
+  };
+  const shows =
+    cut(x0, x1 - x0, box.x - margin, box.x + box.width + margin) &&
+    cut(y0, y1 - y0, box.y - margin, box.y + box.height + margin);
+  if (!shows) return NONE;
+  return from === 0 && to === 1 ? WHOLE : [from, to];
+}
+
+function withinOutline(clip: Clip, x0: number, y0: number, x1: number, y1: number, halfWidth: number): Pieces {
+  const { outline, evenOdd } = clip;
+  if (!outline || withinBox(clip.boxMm, x0, y0, x1, y1, halfWidth + ON_EDGE_MM).length === 0) return NONE;
+  const cuts = [0, 1];
+  eachEdge(outline, (ax, ay, bx, by) => {
+    const cross = (x1 - x0) * (by - ay) - (y1 - y0) * (bx - ax);
+    if (cross === 0) return;
+    const t = ((ax - x0) * (by - ay) - (ay - y0) * (bx - ax)) / cross;
+    const s = ((ax - x0) * (y1 - y0) - (ay - y0) * (x1 - x0)) / cross;
+    if (t > 0 && t < 1 && s >= 0 && s <= 1) cuts.push(t);
+  });
+  cuts.sort((a, b) => a - b);
+  const pieces: number[] = [];
+  for (let i = 0; i + 1 < cuts.length; i++) {
+    const [from, to] = [cuts[i]!, cuts[i + 1]!];
+    const middle = (from + to) / 2;
+    const [x, y] = [x0 + (x1 - x0) * middle, y0 + (y1 - y0) * middle];
+    if (!isInside(outline, evenOdd, x, y) && !isNear(outline, x, y, halfWidth + ON_EDGE_MM)) continue;
+    if (pieces.length > 0 && pieces[pieces.length - 1] === from) pieces[pieces.length - 1] = to;
+    else pieces.push(from, to);
+  }
+  return pieces;
+}
+
+/** Visits the edges of closed rings. */
+function eachEdge(outline: readonly number[], visit: (ax: number, ay: number, bx: number, by: number) => void): void {
+  let ring = 0;
+  for (let i = 0; i < outline.length; i += 2) {
+    const last = i + 2 >= outline.length || outline[i + 2] === RING_ENDS;
+    const next = last ? ring : i + 2;
+    visit(outline[i]!, outline[i + 1]!, outline[next]!, outline[next + 1]!);
+    if (last) {
+      i += 2;
+      ring = i + 2;
+    }
+  }
+}
+
+/** Stands twice between the rings of an outline: no coordinate is as large. */
+export const RING_ENDS = 1e9;
+
+/** Whether a point lies in closed rings. */
+export function isInside(outline: readonly number[], evenOdd: boolean, x: number, y: number): boolean {
+  let winding = 0;
+  let crossings = 0;
+  eachEdge(outline, (ax, ay, bx, by) => {
+    if (ay <= y === by <= y) return;
+    if (ax + ((y - ay) / (by - ay)) * (bx - ax) <= x) return;
+    crossings++;
+    winding += by > ay ? 1 : -1;
+  });
+  return evenOdd ? crossings % 2 === 1 : winding !== 0;
+}
+
+function isNear(outline: readonly number[], x: number, y: number, reach: number): boolean {
+  let near = false;
+  eachEdge(outline, (ax, ay, bx, by) => {
+    if (near) return;
+    const [dx, dy] = [bx - ax, by - ay];
+    const length = dx * dx + dy * dy;
+    const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / length));
+    near = Math.hypot(ax + dx * t - x, ay + dy * t - y) <= reach;
+  });
+  return near;
+}
+
+/** What two lists of pieces share. */
+function shared(a: Pieces, b: Pieces): Pieces {
+  const both: number[] = [];
+  for (let i = 0; i + 1 < a.length; i += 2)
+    for (let j = 0; j + 1 < b.length; j += 2) {
+      const [from, to] = [Math.max(a[i]!, b[j]!), Math.min(a[i + 1]!, b[j + 1]!)];
+      if (from < to) both.push(from, to);
+    }
+  return both;
+}
+
+/** Straights of which a curve is made where its exact course does not matter. */
+const CURVE_STEPS = 8;
+
+/** Visits the straights of a path mark; curves as several of them. */
+export function eachStraight(
+  verbs: ArrayLike<number>,
+  points: ArrayLike<number>,
+  fromVerb: number,
+  toVerb: number,
+  fromPoint: number,
+  visit: (x0: number, y0: number, x1: number, y1: number) => void,
+): void {
+  let [at, x, y] = [fromPoint * 2, 0, 0];
+  for (let v = fromVerb; v < toVerb; v++) {
+    const verb = verbs[v];
+    if (verb === VERB.curve) {
+      const [x1, y1, x2, y2, x3, y3] = [0, 1, 2, 3, 4, 5].map((i) => points[at + i]!) as [
+        number,
+        number,
+        number,
+        number,
+        number,
+        number,
+      ];
+      let [px, py] = [x, y];
+      for (let step = 1; step <= CURVE_STEPS; step++) {
+        const t = step / CURVE_STEPS;
+        const [a, b, c, d] = [(1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t * t, t ** 3];
+        const [qx, qy] = [a * x + b * x1 + c * x2 + d * x3, a * y + b * y1 + c * y2 + d * y3];
+        visit(px, py, qx, qy);
+        [px, py] = [qx, qy];
+      }
+      [x, y] = [x3, y3];
+      at += 6;
+    } else {
+      const [nx, ny] = [points[at]!, points[at + 1]!];
+      if (verb === VERB.line) visit(x, y, nx, ny);
+      [x, y] = [nx, ny];
+      at += 2;
+    }
+  }
+}
+
+/** The straights of a row of a page's paths. */
+export const straightsOfRow = (
+  paths: PathColumns,
+  row: number,
+  visit: (x0: number, y0: number, x1: number, y1: number) => void,
+): void =>
+  eachStraight(
+    paths.verbs,
+    paths.points,
+    paths.firstVerb[row] ?? 0,
+    paths.firstVerb[row + 1] ?? 0,
+    paths.firstPoint[row] ?? 0,
+    visit,
+  );
