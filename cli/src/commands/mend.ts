@@ -41,7 +41,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
     process.stderr.write(forTerminal(`${path}: ${mended.problem.message} ${mended.problem.remedy ?? ""}\n`));
     return 2;
   }
-  const { bytes, done, after } = mended.value;
+  const { bytes, done, left: undone, after } = mended.value;
   await writeWhole(options.out, bytes);
   const left = after.findings;
   if (options.format === "json") {
@@ -52,6 +52,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
       out: options.out,
       sha256: sha256(bytes),
       mended: done,
+      notMended: undone.map(({ key: _key, ...each }) => each),
       left: left.map(findingJson),
       notJudged: after.notJudged,
     };
@@ -63,6 +64,9 @@ export async function runMend(path: string, options: MendArguments): Promise<num
         (each) => `  ✓ ${each.title}: ${each.page > 0 ? `p${each.page}  ` : ""}${each.message}  (${each.rule})`,
       ),
       ...(done.length === 0 ? ["  nothing to mend"] : []),
+      ...undone.map(
+        (each) => `  not mended: ${each.title}${each.layer ? ` on ${each.layer}` : ""}: ${each.reason}  (${each.rule})`,
+      ),
       ...left.map((finding) => `  left: ${finding.title}: ${finding.message}  (${finding.rule})`),
       "",
     ];

@@ -38,6 +38,8 @@ export interface HeightChange extends OnMarks {
   readonly heightMm: number;
   /** The point of the baseline that stays where it is: 0 its start (unless said), 0.5 its middle, 1 its end. */
   readonly about?: number;
+  /** How far the start of each string moves along its baseline, millimetres, by `rows`; nowhere unless said. */
+  readonly shiftMm?: Float32Array;
 }
 
 export type ChangeKind = Change["kind"];

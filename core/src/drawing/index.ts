@@ -8,6 +8,7 @@ export { boxAround, markBox, overlap } from "./marks";
 export { eachStraight, isInside, RING_ENDS, straightsOfRow, visiblePieces } from "./clipping";
 export type { Marks, PointMm, Shape } from "./marks";
 export { Nearby } from "./nearby";
+export { fromTo, textLines } from "./text-lines";
 export { familyName } from "./font-family";
 export { DRAWING_VERSION, packDrawing, unpackDrawing, versionOfPacked } from "./pack";
 export { printable } from "./printable";

@@ -23,31 +23,33 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
   for (const rule of options.rules ?? RULES) {
     const severity = severityIn(standard, rule);
     if (severity === "off") continue;
-    const reason = judge(rule, severity, file, collector);
-    if (reason !== undefined) notJudged.push({ rule: rule.id, title: rule.title, reason });
+    for (const reason of judge(rule, severity, file, collector))
+      notJudged.push({ rule: rule.id, title: rule.title, reason });
   }
   const { findings, foundOn } = collector.findings();
   return { findings: sorted(findings), notJudged, foundOn };
 }
 
-/** Judges one rule; gives the reason why it could not be, where it could not. */
-function judge(rule: Rule, severity: Finding["severity"], file: FileFacts, collector: Collector): string | undefined {
+/** Judges one rule; gives the reasons why it could not be, or some of the drawing could not. */
+function judge(rule: Rule, severity: Finding["severity"], file: FileFacts, collector: Collector): readonly string[] {
   try {
     const missing = unmet(rule.needs, file);
-    if (missing !== undefined) return missing;
+    if (missing !== undefined) return [missing];
+    const open = new Set<string>();
     const own = new Collector(file.drawing);
     rule.judge({
       file,
       pages: file.pages,
       valueOf: (parameter) => file.valueOf(parameter),
       report: (report) => own.add(rule, severity, report),
+      leaveOpen: (reason) => void open.add(reason),
     });
     collector.takeOver(own);
-    return undefined;
+    return [...open];
   } catch (error) {
     // One rule that fails must not keep the others from being judged; what it had found so far is not told.
     const why = error instanceof Error ? error.message : String(error);
-    return `The rule ${rule.id} failed on this drawing (${why}). Please report the file.`;
+    return [`The rule ${rule.id} failed on this drawing (${why}). Please report the file.`];
   }
 }
 

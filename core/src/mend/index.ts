@@ -1,4 +1,4 @@
 export { mendFile } from "./mend";
 export type { Mended, MendOptions } from "./mend";
-export type { MendDone } from "./plan";
+export type { MendDone, MendLeft } from "./plan";
 export { ChangeLog, unmeantDifferences } from "./prove";

@@ -1,19 +1,20 @@
 import { bad, good, type Result } from "../base/result";
-import type { Drawing } from "../drawing";
-import { editDrawing, type ReadOptions } from "../formats";
+import type { Change, Drawing } from "../drawing";
+import { editDrawing, type Origin, type ReadOptions } from "../formats";
 import { readAndInspect, type Finding, type Inspected, type InspectOptions } from "../inspect";
 import type { OfficeStandard } from "../standard";
-import { planMends, type MendDone } from "./plan";
+import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
 import { ChangeLog, unmeantDifferences } from "./prove";
 
 /** Mends can bring others to light (a width, then its dashes); after so many passes the rest is left. */
 const MOST_PASSES = 5;
 
-/** A mended file: new bytes, what was done, and what an inspection says of it now. */
+/** A mended file: new bytes, what was done, what was left undone and why, and what an inspection says of it now. */
 export interface Mended {
   readonly bytes: Uint8Array;
   readonly drawing: Drawing;
   readonly done: readonly MendDone[];
+  readonly left: readonly MendLeft[];
   readonly before: Inspected;
   readonly after: Inspected;
 }
@@ -23,19 +24,28 @@ export interface MendOptions extends InspectOptions, ReadOptions {
   readonly chosen?: (finding: Finding) => boolean;
 }
 
+/** A file as it stands after some mends, read and inspected. */
+interface State {
+  readonly bytes: Uint8Array;
+  readonly drawing: Drawing;
+  readonly origin: Origin;
+  readonly inspected: Inspected;
+}
+
 /**
  * A layer's name decides its pen, so names are mended before what hangs on them. Where findings
  * were chosen one by one they are mended as they were shown.
  */
-function inTurn(inspected: Inspected, chosen: MendOptions["chosen"]): Inspected {
-  const renames = chosen ? [] : inspected.findings.filter((finding) => finding.mend === "rename");
-  return renames.length > 0 ? { ...inspected, findings: renames } : inspected;
+function inTurn(inspected: Inspected, chosen: MendOptions["chosen"], left: ReadonlyMap<string, MendLeft>): Inspected {
+  const open = inspected.findings.filter(({ key }) => !left.has(key));
+  const renames = chosen ? [] : open.filter((finding) => finding.mend === "rename");
+  return { ...inspected, findings: renames.length > 0 ? renames : open };
 }
 
 /**
- * Mends a file by the safe mends of its findings, and proves it: the result is read and inspected
- * again, and must hold the same marks at the same places but for what was mended. The bytes
- * handed in stay as they are.
+ * Mends a file by the safe mends of its findings, and proves each step: the result is read and inspected again, and
+ * must hold the same marks, painted alike at the same places, but for what was mended. A mend that can't be proved is
+ * left out with its reason, and the others go on. The bytes handed in stay as they are.
  */
 export async function mendFile(
   bytes: Uint8Array,
@@ -44,26 +54,98 @@ export async function mendFile(
 ): Promise<Result<Mended>> {
   const original = await readAndInspect(bytes, standard, options);
   if (!original.ok) return original;
+  const mender = new Mender(standard, options);
   const log = new ChangeLog(original.value.drawing);
-  let state = { bytes, ...original.value };
-  const done: MendDone[] = [];
+  let state: State = { bytes, ...original.value };
+  const done: PlannedMend[] = [];
   for (let pass = 0; pass < MOST_PASSES; pass++) {
-    const plan = planMends(inTurn(state.inspected, options.chosen), options.chosen);
-    if (plan.done.length === 0) break;
-    const edited = await editDrawing(state.bytes, state.origin, plan.changes, options);
-    if (!edited.ok) return edited;
-    const again = await readAndInspect(edited.value, standard, options);
-    if (!again.ok) return unsound(`The mended file could not be read again: ${again.problem.message}`);
-    log.note(state.drawing, plan.changes);
-    done.push(...plan.done);
-    state = { bytes: edited.value, ...again.value };
+    const plan = planMends(state.drawing, inTurn(state.inspected, options.chosen, mender.left), options.chosen);
+    for (const each of plan.left) mender.left.set(each.key, each);
+    if (plan.mends.length === 0) {
+      if (plan.left.length === 0) break;
+      continue;
+    }
+    const before = state;
+    const mended = await mender.mend(state, plan.mends);
+    state = mended.state;
+    log.note(
+      before.drawing,
+      mended.done.flatMap((each) => each.changes),
+    );
+    done.push(...mended.done);
   }
+  // Each step was proved; what they come to together is proved once more, against the file as it came.
   const differences = unmeantDifferences(original.value.drawing, state.drawing, log);
   if (differences.length > 0)
-    return unsound(`The mended file differs in more than was mended: ${differences.join(" ")}`);
-  const { inspected: before } = original.value;
-  return good({ bytes: state.bytes, drawing: state.drawing, done, before, after: state.inspected });
+    return bad("mend-unsound", `The mended file differs in more than was mended: ${differences.join(" ")}`, {
+      remedy: "The original is untouched. Please report this file.",
+    });
+  return good({
+    bytes: state.bytes,
+    drawing: state.drawing,
+    done: done.map((each) => each.done),
+    left: [...mender.left.values()],
+    before: original.value.inspected,
+    after: state.inspected,
+  });
 }
 
-const unsound = (message: string): Result<never> =>
-  bad("mend-unsound", message, { remedy: "The original is untouched. Please report this file." });
+/** Carries out mends step by step, and keeps those that could not be. */
+class Mender {
+  /** By the keys of their findings. */
+  readonly left = new Map<string, MendLeft>();
+
+  constructor(
+    private readonly standard: OfficeStandard,
+    private readonly options: MendOptions,
+  ) {}
+
+  /** Carries out mends together; where that can't be proved, in halves, until those are found that can't. */
+  async mend(state: State, mends: readonly PlannedMend[]): Promise<{ state: State; done: readonly PlannedMend[] }> {
+    const [first] = mends;
+    if (!first) return { state, done: [] };
+    const tried = await this.tried(state, mends);
+    if (typeof tried !== "string") {
+      // What is found as it was before was not mended after all; it is not tried again.
+      const again = new Map(tried.inspected.findings.map(({ key, count }) => [key, count]));
+      const undone = mends.filter(({ finding }) => again.get(finding.key) === finding.count);
+      for (const { finding } of undone)
+        this.left.set(finding.key, leftFor(finding, "The change had no effect in this file."));
+      return { state: tried, done: mends.filter((each) => !undone.includes(each)) };
+    }
+    if (mends.length === 1) {
+      this.left.set(first.finding.key, leftFor(first.finding, tried));
+      return { state, done: [] };
+    }
+    const middle = mends.length >> 1;
+    const half = await this.mend(state, mends.slice(0, middle));
+    const rest = mends.slice(middle).map((each) => renumbered(each, state.drawing, half.state.drawing));
+    const whole = await this.mend(half.state, rest);
+    return { state: whole.state, done: [...half.done, ...whole.done] };
+  }
+
+  /** The file after mends, if they can be proved; else the reason why not. */
+  private async tried(state: State, mends: readonly PlannedMend[]): Promise<State | string> {
+    const changes = mends.flatMap((each) => each.changes);
+    const edited = await editDrawing(state.bytes, state.origin, changes, this.options);
+    if (!edited.ok) return edited.problem.message;
+    const again = await readAndInspect(edited.value, this.standard, this.options);
+    if (!again.ok) return `The mended file could not be read again: ${again.problem.message}`;
+    const log = new ChangeLog(state.drawing);
+    log.note(state.drawing, changes);
+    const differences = unmeantDifferences(state.drawing, again.value.drawing, log);
+    return differences.length > 0
+      ? `It would change more than it should: ${differences.join(" ")}`
+      : { bytes: edited.value, ...again.value };
+  }
+}
+
+/** A planned mend for a drawing whose layers have been renamed or made one: marks keep their rows, layers don't. */
+function renumbered(mend: PlannedMend, before: Drawing, after: Drawing): PlannedMend {
+  const changes = mend.changes.flatMap((change): Change[] => {
+    if (change.kind !== "rename") return [change];
+    const layer = after.layers.findIndex(({ name }) => name === before.layers[change.layer]?.name);
+    return layer < 0 ? [] : [{ ...change, layer }];
+  });
+  return { ...mend, changes };
+}

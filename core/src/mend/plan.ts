@@ -1,5 +1,5 @@
 import { counted } from "../base/words";
-import type { Change, ChangeKind } from "../drawing";
+import type { Change, ChangeKind, Drawing, Page } from "../drawing";
 import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
@@ -15,27 +15,79 @@ export interface MendDone {
   readonly message: string;
 }
 
-/** What a set of findings asks to change, and in what words. */
-export interface Plan {
+/** A mend that a finding offers and that was not carried out, and why. */
+export interface MendLeft {
+  readonly key: string;
+  readonly rule: string;
+  readonly title: string;
+  readonly page: number;
+  readonly layer?: string;
+  readonly reason: string;
+}
+
+/** A finding's mend: what it changes, and in what words that is told. */
+export interface PlannedMend {
+  readonly finding: Finding;
   readonly changes: readonly Change[];
-  readonly done: readonly MendDone[];
+  readonly done: MendDone;
+}
+
+/** What a set of findings asks to change; what can't be is left with its reason. */
+export interface Plan {
+  readonly mends: readonly PlannedMend[];
+  readonly left: readonly MendLeft[];
 }
 
 /**
  * Brings the mends of findings together. What two findings would set differently on one mark is
  * set as the first says; the other waits for the next pass, where it is judged again.
  */
-export function planMends({ findings, foundOn }: Inspected, chosen: (finding: Finding) => boolean = () => true): Plan {
+export function planMends(
+  drawing: Drawing,
+  { findings, foundOn }: Inspected,
+  chosen: (finding: Finding) => boolean = () => true,
+): Plan {
   const taken = new Taken();
-  const changes: Change[] = [];
-  const done: MendDone[] = [];
+  const mends: PlannedMend[] = [];
+  const left: MendLeft[] = [];
   for (const finding of inOrder(findings)) {
-    const mend = mendOf(finding, foundOn);
-    if (mend.length === 0 || !chosen(finding) || !taken.take(mend)) continue;
-    changes.push(...mend);
-    done.push(inWords(finding, mend));
+    const changes = mendOf(finding, foundOn);
+    if (changes.length === 0 || !chosen(finding)) continue;
+    const reason = changes.map((change) => whyNot(drawing, change)).find((each) => each !== undefined);
+    if (reason !== undefined) left.push(leftFor(finding, reason));
+    else if (taken.take(changes)) mends.push({ finding, changes, done: inWords(finding, changes) });
   }
-  return { changes, done };
+  return { mends, left };
+}
+
+export const leftFor = ({ key, rule, title, page, layer }: Finding, reason: string): MendLeft => ({
+  key,
+  rule,
+  title,
+  page,
+  ...(layer === undefined ? {} : { layer }),
+  reason,
+});
+
+/** Why a change can't be carried out without harm; undefined where it can. */
+function whyNot(drawing: Drawing, change: Change): string | undefined {
+  if (change.kind === "rename") {
+    const [own, other] = [drawing.layers[change.layer], drawing.layers.find((each) => each.name === change.to)];
+    return own && other && own.visible !== other.visible
+      ? `“${own.name}” is ${own.visible ? "printed" : "not printed"} and “${other.name}” is ${other.visible ? "printed" : "not"}, so they can't become one.`
+      : undefined;
+  }
+  const page = drawing.pages[change.page - 1];
+  if (!page) return undefined;
+  const { group } = page[change.kind === "set-height" ? "texts" : "paths"];
+  return change.rows.some((row) => isOnNote(page, group[row] ?? 0))
+    ? "Some of it stands in a note that was stuck onto the page; notes are not changed."
+    : undefined;
+}
+
+function isOnNote({ groups }: Page, group: number): boolean {
+  for (let at = groups[group]; at; at = groups[at.parent]) if (at.isNote) return true;
+  return false;
 }
 
 const mendOf = ({ key }: Finding, foundOn: ReadonlyMap<string, FoundOn>): readonly Change[] =>

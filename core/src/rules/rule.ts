@@ -33,6 +33,8 @@ export interface JudgeContext {
   /** What the edition says of one of the rule's parameters. */
   valueOf(parameter: Parameter): number;
   report(report: Report): void;
+  /** Says why some of the drawing could not be judged; the rest is. A whole sentence. */
+  leaveOpen(reason: string): void;
 }
 
 /** The families of rules, in the order in which people read findings. */

@@ -17,7 +17,8 @@ const REFUSED: Record<string, RegExp> = {
   "bomb-name-120mb.pdf": /unpacks to more than is sensible; the limit is \d+ MB/,
   "bomb-string-120mb.pdf": /unpacks to more than is sensible; the limit is \d+ MB/,
   "bomb-raw-form-many.pdf": /draw more than is sensible.*the limit is \d+ MB/,
-  "bomb-raw-pages-shared.pdf": /(more lines than a file of its size can have|draw more than is sensible).*the limit is [\d,]+/,
+  "bomb-raw-pages-shared.pdf":
+    /(more lines than a file of its size can have|draw more than is sensible).*the limit is [\d,]+/,
   "bomb-tounicode-ranges.pdf": /larger tables than is sensible; the limit is 1,500,000 entries/,
   "bomb-w-ranges.pdf": /larger tables than is sensible; the limit is 1,500,000 entries/,
 };

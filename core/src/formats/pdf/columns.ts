@@ -481,6 +481,7 @@ export interface TextPlace {
   readonly end: number;
   readonly fontName: string;
   readonly size: number;
+  readonly unitMm: number;
   readonly horizontal: number;
   /** Advance that grows with the size, text-space units. */
   readonly grows: number;
@@ -507,6 +508,7 @@ export class TextCollector {
   private readonly start = growing.uint32();
   private readonly end = growing.uint32();
   private readonly size = growing.float64();
+  private readonly unitMm = growing.float64();
   private readonly horizontal = growing.float64();
   private readonly grows = growing.float64();
   private readonly lead = growing.float64();
@@ -540,6 +542,7 @@ export class TextCollector {
     this.start.push(place.start);
     this.end.push(place.end);
     this.size.push(place.size);
+    this.unitMm.push(place.unitMm);
     this.horizontal.push(place.horizontal);
     this.grows.push(place.grows);
     this.lead.push(place.lead);
@@ -585,6 +588,7 @@ export class TextCollector {
         start: this.start.done(),
         end: this.end.done(),
         size: this.size.done(),
+        unitMm: this.unitMm.done(),
         horizontal: this.horizontal.done(),
         grows: this.grows.done(),
         lead: this.lead.done(),

@@ -58,6 +58,8 @@ export class PageReader {
   readonly clips: Clip[];
   /** Layers that decide over marks of other layers. */
   readonly layersBeside = new Set<number>();
+  /** Settings of widths and dashes by which more than paths is drawn. */
+  readonly sharedSettings = new Set<string>();
   private readonly clipIds = new Map<string, number>();
   private readonly noted = new Map<string, Unread>();
   private forms = 0;
@@ -738,6 +740,9 @@ class StreamReader {
       else if (pieces.length > 0) page.leftOut("no-font", "Some strings have no font; they were left out.");
       return;
     }
+    if ((textPaint(state.textMode) & PAINT.stroke) !== 0)
+      for (const { instance, from } of [state.widthSet, state.dashSet])
+        if (instance >= 0) page.sharedSettings.add(`${instance}:${from}`);
     const shown = cursor.show(pieces, state, state.font);
     page.texts.add(
       {
@@ -755,6 +760,7 @@ class StreamReader {
         end: this.lexer.at,
         fontName: state.fontName,
         size: state.fontSize,
+        unitMm: shown.unitMm,
         horizontal: state.horizontal,
         grows: shown.grows,
         lead: shown.lead,

@@ -19,6 +19,8 @@ export interface PageOrigin {
   readonly instances: readonly ContentInstance[];
   readonly paths: PathOperators;
   readonly texts: TextOperators;
+  /** Settings of a width or a dash by which lettering is stroked, too: `instance:offset`. */
+  readonly shared: ReadonlySet<string>;
 }
 
 /** One drawing of a content stream. A form drawn twice has two instances; they are the groups of the drawing. */
@@ -69,6 +71,8 @@ export interface TextOperators {
   readonly runsOn: Uint8Array;
   /** Font size that was set, in text space. */
   readonly size: Float64Array;
+  /** Millimetres on paper of one unit of text space along the baseline. */
+  readonly unitMm: Float64Array;
   /** Horizontal scaling as a factor. */
   readonly horizontal: Float64Array;
   /** Advance that grows with the size (not character and word spacing), in text-space units. */

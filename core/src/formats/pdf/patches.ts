@@ -93,11 +93,11 @@ function instancesThatInherit({ instances, paths }: PageOrigin): Set<number> {
 }
 
 /**
- * Where everything painted with one setting wants the same new value, the setting itself is
- * rewritten. Elsewhere the value is set before the path and set back after it.
+ * Where everything painted with one setting wants the same new value, and nothing else goes by it, the setting itself
+ * is rewritten. Elsewhere the value is set before the path and set back after it.
  */
 function setProperty(
-  { paths }: PageOrigin,
+  { paths, shared }: PageOrigin,
   inherits: ReadonlySet<number>,
   add: (instance: number, patch: Patch) => void,
   property: Property,
@@ -106,7 +106,8 @@ function setProperty(
   if (wanted.every((each) => each === undefined)) return;
   const settings = new Map<string, string | null>();
   const keyOf = (row: number): string => `${paths.instance[row]}:${setFrom[row]}`;
-  const canRewrite = (row: number): boolean => setFrom[row] !== setTo[row] && !inherits.has(paths.instance[row] ?? 0);
+  const canRewrite = (row: number): boolean =>
+    setFrom[row] !== setTo[row] && !inherits.has(paths.instance[row] ?? 0) && !shared.has(keyOf(row));
   for (let row = 0; row < paths.count; row++) {
     if (!canRewrite(row)) continue;
     const [key, want] = [keyOf(row), wanted[row] ?? null];
@@ -119,15 +120,16 @@ function setProperty(
     if (want === undefined) continue;
     const instance = paths.instance[row] ?? 0;
     const key = keyOf(row);
-    if (canRewrite(row) && settings.get(key) === want) {
-      if (!rewritten.has(key))
-        add(instance, { from: setFrom[row] ?? 0, to: setTo[row] ?? 0, text: `${want} ${operator}` });
-      rewritten.add(key);
-      continue;
-    }
     const [start, end] = [paths.start[row] ?? 0, paths.end[row] ?? 0];
-    add(instance, { from: start, to: start, text: `${want} ${operator} ` });
-    add(instance, { from: end, to: end, text: ` ${was(row)} ${operator}` });
+    const setting = { from: setFrom[row] ?? 0, to: setTo[row] ?? 0, text: `${want} ${operator}` };
+    const ours = canRewrite(row) && settings.get(key) === want;
+    // A setting between the parts of the path counts for the whole of it; whatever is set before has no effect.
+    const inside = setting.from >= start && setting.to <= end && setting.from !== setting.to;
+    if (ours || inside) {
+      if (!rewritten.has(key)) add(instance, setting);
+      rewritten.add(key);
+    } else add(instance, { from: start, to: start, text: `${want} ${operator} ` });
+    if (!ours) add(instance, { from: end, to: end, text: ` ${was(row)} ${operator}` });
   }
 }
 
@@ -135,12 +137,18 @@ function setProperty(
 interface Resizing {
   readonly factor: Float64Array;
   readonly about: Float64Array;
+  /** How far the start of each moves along the baseline, text-space units. */
+  readonly shift: Float64Array;
 }
 
 function resizingOf({ texts }: PageOrigin, changes: readonly HeightChange[]): Resizing {
-  const resizing = { factor: new Float64Array(texts.count).fill(1), about: new Float64Array(texts.count) };
-  for (const { rows, heightMm, about = 0 } of changes) {
-    for (const row of rows) {
+  const column = (): Float64Array => new Float64Array(texts.count);
+  const resizing = { factor: column().fill(1), about: column(), shift: column() };
+  for (const { rows, heightMm, about = 0, shiftMm } of changes) {
+    for (const [i, row] of rows.entries()) {
+      // What runs on moves with what is before it.
+      const moves = texts.runsOn[row] === 1 ? 0 : (shiftMm?.[i] ?? 0);
+      resizing.shift[row] = (moves / (texts.unitMm[row] || 1)) * ((texts.size[row] ?? 1) < 0 ? -1 : 1);
       resizing.factor[row] = heightMm / (texts.heightMm[row] || heightMm);
       // A string that is part of a running line keeps its start, whatever was asked.
       resizing.about[row] = texts.runsOn[row] === 1 || texts.runsOn[row + 1] === 1 ? 0 : about;
@@ -177,10 +185,10 @@ const moveAlong = (by: number, { size, horizontal }: TextOperators, row: number)
   Math.abs(by) < 1e-9 ? "" : `[${numberText((-by * 1000) / ((size[row] || 1) * (horizontal[row] || 1)))}] TJ`;
 
 /** Before a resized string: takes back what its leading adjustment will grow by, and its share of the growth. */
-function stepAside(texts: TextOperators, { factor, about }: Resizing, row: number): string {
+function stepAside(texts: TextOperators, { factor, about, shift }: Resizing, row: number): string {
   const more = (factor[row] ?? 1) - 1;
   const [lead, grows] = [texts.lead[row] ?? 0, texts.grows[row] ?? 0];
-  const move = moveAlong(-lead * more - (grows - lead) * more * (about[row] ?? 0), texts, row);
+  const move = moveAlong((shift[row] ?? 0) - lead * more - (grows - lead) * more * (about[row] ?? 0), texts, row);
   return move === "" ? "" : `${move} `;
 }
 
@@ -188,12 +196,12 @@ function stepAside(texts: TextOperators, { factor, about }: Resizing, row: numbe
  * After a resized string: keeps the place of one that goes on where it ended, unless that one is
  * resized alike. Strings resized alike run on together, so what all of them grew by is taken back.
  */
-function stepBack(texts: TextOperators, { factor }: Resizing, row: number): string {
+function stepBack(texts: TextOperators, { factor, shift }: Resizing, row: number): string {
   const goesOn = (at: number): boolean => texts.runsOn[at] === 1 && texts.instance[at] === texts.instance[at - 1];
   if (!goesOn(row + 1) || factor[row + 1] === factor[row]) return "";
   let longer = 0;
   for (let at = row; ; at--) {
-    longer += ((texts.grows[at] ?? 0) - (texts.lead[at] ?? 0)) * ((factor[at] ?? 1) - 1);
+    longer += ((texts.grows[at] ?? 0) - (texts.lead[at] ?? 0)) * ((factor[at] ?? 1) - 1) + (shift[at] ?? 0);
     if (!goesOn(at) || factor[at - 1] !== factor[at]) break;
   }
   const move = moveAlong(-longer, texts, row);

@@ -110,7 +110,15 @@ function readPage(
     clips: reader.clips,
     layersBeside: [...reader.layersBeside],
   };
-  return { page, origin: { instances: reader.instances, paths: paths.operators, texts: texts.operators } };
+  return {
+    page,
+    origin: {
+      instances: reader.instances,
+      paths: paths.operators,
+      texts: texts.operators,
+      shared: reader.sharedSettings,
+    },
+  };
 }
 
 /** The streams of a page make one content, parted by white space (ISO 32000-1, 7.8.2). */

@@ -43,7 +43,7 @@ export class TextCursor {
     pieces: readonly (number | Uint8Array)[],
     state: GraphicsState,
     font: LoadedFont,
-  ): { mark: Shown; grows: number; lead: number } {
+  ): { mark: Shown; grows: number; lead: number; unitMm: number } {
     const runsOn = this.running;
     // A string that begins with an adjustment is anchored behind it.
     const lead = leadOf(pieces) * state.fontSize;
@@ -70,6 +70,7 @@ export class TextCursor {
       mark: { string, runsOn, ...measure(start, state, font, advance - lead * state.horizontal) },
       grows: grows * state.horizontal,
       lead: lead * state.horizontal,
+      unitMm: Math.hypot(start.a, start.b),
     };
   }
 }

@@ -1,4 +1,5 @@
 import { counted, mm } from "../../base/words";
+import { fromTo, PAINT, textLines, type HeightChange, type Page } from "../../drawing";
 import { formatScale, parseScale, Scale } from "../../quantity";
 import { HEIGHT_OFF, isHeight, JUDGED_HEIGHTS } from "../../recognise/heights";
 import type { TextLook } from "../../recognise/looks";
@@ -16,18 +17,26 @@ export const height = rule({
   mends: "set-height",
   page: {
     measures:
-      "The height of capitals on paper: size × matrix × the height of the font's capitals. That is measured in the embedded font itself, else taken from published metrics, else from what the file says, else supposed (the finding then says so). Where the scale is stated, the finding says at which scale the lettering would be right.",
+      "The height of capitals on paper: size × matrix × the height of the font's capitals. That is measured in the embedded font itself, else taken from published metrics, else from what the file says; where none of these says it, the lettering is not judged. Where the scale is stated, the finding says at which scale the lettering would be right.",
     why: "Heights are decided on paper, so that all sheets read alike and survive being reduced.",
     right: "2.5 mm.",
     wrong: "3 mm.",
     cannotSee: "Lettering drawn as lines.",
     mend: "The height is set to the nearest text style's, about the start of each string.",
   },
-  judge({ file, pages, report }) {
+  judge({ file, pages, report, leaveOpen }) {
     for (const facts of pages) {
+      const lines = textLines(facts.page.texts);
       const stated = facts.of(STATED_SCALE)[0]?.value.scale;
       for (const { value } of facts.of(JUDGED_HEIGHTS)) {
         const { look, styles, nearest, supposed } = value;
+        if (supposed) {
+          const name = file.drawing.fonts[look.font]?.name ?? "a font";
+          leaveOpen(
+            `How tall the capitals of ${name} are is not known, so the height of what is set in it is not, either.`,
+          );
+          continue;
+        }
         if (styles.length > 0 || !nearest) continue;
         const page = facts.page.index;
         report({
@@ -35,16 +44,45 @@ export const height = rule({
           layer: look.layer,
           marks: { of: "texts", rows: look.rows },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "is" : "are"} ${mm(look.heightMm)} high on paper, which is no text style; the nearest is ${mm(nearest.heightMm)}.${rightScale(file, stated, look)}${supposed ? " The font does not say how tall its capitals are; the height is estimated." : ""}`,
+            `${counted(count, "string")} ${count === 1 ? "is" : "are"} ${mm(look.heightMm)} high on paper, which is no text style; the nearest is ${mm(nearest.heightMm)}.${rightScale(file, stated, look)}`,
           measured: Number(look.heightMm.toFixed(2)),
           expected: nearest.heightMm,
           unit: "mm",
-          mend: [{ kind: "set-height", page, rows: look.rows, heightMm: nearest.heightMm }],
+          ...(isWholeLines(facts.page, lines, look.rows)
+            ? { mend: [resized(facts.page, lines, look.rows, nearest.heightMm)] }
+            : {}),
         });
       }
     }
   },
 });
+
+/** The change that gives strings another height, each line of them about its start. */
+function resized(page: Page, lines: Uint32Array, rows: Uint32Array, heightMm: number): HeightChange {
+  const { texts } = page;
+  const shiftMm = Float32Array.from(rows, (row) => {
+    const first = lines[row] ?? row;
+    const grows = heightMm / (texts.heightMm[first] || heightMm) - 1;
+    return first === row ? 0 : fromTo(texts, first, row)[0] * grows;
+  });
+  return {
+    kind: "set-height",
+    page: page.index,
+    rows,
+    heightMm,
+    ...(shiftMm.some((each) => each !== 0) ? { shiftMm } : {}),
+  };
+}
+
+/** Whether the strings make whole lines: one that is left as it is would stand in the way of its neighbours. */
+function isWholeLines({ texts }: Page, lines: Uint32Array, rows: Uint32Array): boolean {
+  const within = new Set(rows);
+  const began = new Set<number>();
+  for (const row of rows) began.add(lines[row] ?? row);
+  const isSeen = (row: number): boolean =>
+    ((texts.paint[row] ?? 0) & PAINT.hidden) === 0 && (texts.strings[row] ?? "").trim() !== "";
+  return lines.every((first, row) => within.has(row) || !began.has(first) || !isSeen(row));
+}
 
 /** Drawings are seldom reused at more than this many times their scale. */
 const FAR_SCALE = 4;

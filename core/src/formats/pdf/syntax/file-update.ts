@@ -52,6 +52,7 @@ export class FileUpdate {
   }
 
   bytes(): Uint8Array {
+    if (this.changed.size === 0) return this.file.bytes;
     return this.file.newestSection ? this.appended() : this.anew();
   }
 

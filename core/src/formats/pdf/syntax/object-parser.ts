@@ -7,6 +7,8 @@ const DEEPEST = 200;
 /** Bytes of one name or one string outside of streams. */
 const LONGEST_NAME = 4096;
 const LONGEST_STRING = 8 * 2 ** 20;
+/** Digits of a number that count. */
+const MOST_DIGITS = 400;
 /** The largest number that the standard asks readers for (ISO 32000-1, annex C). */
 const LARGEST = 3.403e38;
 
@@ -172,27 +174,22 @@ export class ObjectParser {
   private number(): Value | Keyword {
     const { bytes } = this;
     const from = this.at;
-    let [negative, value, scale] = [false, 0, 0];
-    for (; bytes[this.at] === 0x2b || bytes[this.at] === 0x2d; this.at++) negative ||= bytes[this.at] === 0x2d;
+    while (bytes[this.at] === 0x2b || bytes[this.at] === 0x2d) this.at++;
+    const [signs, digits] = [this.at - from, this.at];
+    let points = 0;
     for (; KIND[bytes[this.at] ?? 0] === Kind.numeric; this.at++) {
       const c = bytes[this.at]!;
-      if (c === 0x2e) {
-        if (scale !== 0) break;
-        scale = 1;
-      } else if (c === 0x2b || c === 0x2d) break;
-      else if (scale === 0) value = value * 10 + c - 0x30;
-      else if (scale < 1e15) {
-        scale *= 10;
-        value += (c - 0x30) / scale;
-      }
+      if (c === 0x2b || c === 0x2d || (c === 0x2e && ++points > 1)) break;
     }
+    const text = latin(bytes, digits, Math.min(this.at, digits + MOST_DIGITS));
+    const negative = bytes.subarray(from, from + signs).includes(0x2d);
     // Writers that garble numbers leave things like `12-3`; readers take the part in front.
     while (KIND[bytes[this.at] ?? 0] === Kind.numeric) this.at++;
     if (isRegular(bytes[this.at])) {
       this.at = from;
       return this.word();
     }
-    return Math.min(value, LARGEST) * (negative ? -1 : 1);
+    return Math.min(Number(text) || 0, LARGEST) * (negative ? -1 : 1);
   }
 
   private name(): Name {

@@ -4,11 +4,17 @@ import { Dict, List, Name, Ref, Stream, type Value } from "./values";
 
 const encoder = new TextEncoder();
 
-/** A number as it is written: no exponent, no needless digits. */
+/** A number as an operand of a drawing: no exponent, to a millionth, no needless digits. */
 export function numberText(value: number): string {
   if (Number.isInteger(value) && Math.abs(value) < 1e15) return String(value);
   const text = Math.abs(value) < 1e-9 ? "0" : value.toFixed(6);
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+/** A number of an object, with every digit that it came with. */
+function exactText(value: number): string {
+  const text = String(value);
+  return text.includes("e") ? numberText(value) : text;
 }
 
 /** A name as it is written, with the characters escaped that a name can't hold. One byte a character. */
@@ -43,7 +49,7 @@ export function textString(text: string): Uint8Array {
 function text(value: Value): string {
   if (value === null) return "null";
   if (typeof value === "boolean") return String(value);
-  if (typeof value === "number") return numberText(value);
+  if (typeof value === "number") return exactText(value);
   if (value instanceof Uint8Array) return `<${hexText(value)}>`;
   if (value instanceof Name) return nameText(value.text);
   if (value instanceof Ref) return `${value.number} ${value.generation} R`;
