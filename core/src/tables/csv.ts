@@ -1,3 +1,4 @@
+import { decodeWindows1252 } from "../base/windows-1252";
 import Papa from "papaparse";
 import { bad, good, type Result } from "../base/result";
 import type { Cell, Table } from "./table";
@@ -49,6 +50,6 @@ function decoded(bytes: Uint8Array): { text: string; encoding: ReadCsv["encoding
   try {
     return { text: new TextDecoder("utf-8", { fatal: true }).decode(bytes), encoding: "utf-8" };
   } catch {
-    return { text: new TextDecoder("windows-1252").decode(bytes), encoding: "windows-1252" };
+    return { text: decodeWindows1252(bytes), encoding: "windows-1252" };
   }
 }

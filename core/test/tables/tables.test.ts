@@ -248,6 +248,10 @@ describe("a list as CSV", () => {
     const read = must(readCsv(content));
     expect(read).toMatchObject({ encoding, table: { columns: ["Pen", "Width"], rows: [["Ä", "0.5"]] } });
   });
+  it("an old Windows encoding has its own signs where others have control characters", () => {
+    const content = Uint8Array.from([..."Sign\n\x80 \x85 \x91\x92 \x96"].map((c) => c.charCodeAt(0)));
+    expect(must(readCsv(content)).table.rows).toEqual([["€ … ‘’ –"]]);
+  });
   it("a picture is no table", () => expect(readCsv(new Uint8Array([137, 80, 78, 71, 0, 0, 0])).ok).toBe(false));
 });
 

@@ -25,7 +25,7 @@ import { boxOnPaper } from "./page-box";
 import type { Budget } from "./budget";
 import type { StreamCache } from "./streams";
 import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
-import { TextCursor } from "./text-cursor";
+import { TextCursor, UNREADABLE } from "./text-cursor";
 import type { TransparencyTable } from "./transparency-table";
 
 /** Everything shared by the pages of one file. */
@@ -744,6 +744,11 @@ class StreamReader {
       for (const { instance, from } of [state.widthSet, state.dashSet])
         if (instance >= 0) page.sharedSettings.add(`${instance}:${from}`);
     const shown = cursor.show(pieces, state, state.font);
+    if (shown.mark.string.includes(UNREADABLE))
+      page.leftOut(
+        "unreadable-letters",
+        "Some lettering uses glyphs that the file gives no letters for; its words can't be read.",
+      );
     page.texts.add(
       {
         paint: this.flags(this.withoutTransparent(textPaint(state.textMode))),

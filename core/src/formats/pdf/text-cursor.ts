@@ -8,6 +8,9 @@ type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | 
 /** A gap wider than this share of the size is a space between words; justified text is written so. */
 const WORD_GAP = 0.2;
 
+/** Stands for a letter that the file does not name. */
+export const UNREADABLE = "\ufffd";
+
 /** Where the next string begins: the text matrix and the line matrix of ISO 32000-1, 9.4. */
 export class TextCursor {
   private matrix: Matrix = IDENTITY;
@@ -60,7 +63,7 @@ export class TextCursor {
       font.decode(piece, (width, text, isWordSpace) => {
         grows += width * font.widthUnit * state.fontSize;
         stays += state.characterSpacing + (isWordSpace ? state.wordSpacing : 0);
-        string += text;
+        string += text === "" ? UNREADABLE : text;
       });
     }
     const advance = (grows + stays) * state.horizontal;

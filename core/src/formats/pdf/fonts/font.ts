@@ -7,10 +7,18 @@ import { streamBytes } from "../streams";
 import { Name, type Dict, type Value } from "../syntax/values";
 import { glyphOfText, textOfCode, textOfGlyph } from "./glyph-names";
 import { readToUnicode, type CharacterMap } from "./to-unicode";
-import { readOutlines, type FontOutlines } from "./truetype";
+import { readCff } from "./cff";
+import { predefined } from "./predefined-cmaps";
+import { knownCapHeight } from "./known-heights";
+import type { FontOutlines } from "./outlines";
+import { usualGlyphName } from "./standard-strings";
+import { readTrueType } from "./truetype";
+import { readType1 } from "./type1";
 
-/** Letters with a flat top, best first; figures stand in for capitals where a subset has none. */
-const FLAT_TOPS = "HEITFLXZKMNBDPRUVWYA" + "1475";
+/** Capitals with a flat top, best first. */
+const FLAT_TOPS = "HEITFLXZKMNBDPRUVWYA";
+/** Figures are as high as capitals, or nearly so; they stand in for them where a subset has none. */
+const FIGURES = "1475";
 
 /** What the interpreter needs of a font: codes to text and widths, and how tall capitals are. */
 export interface LoadedFont {
@@ -61,33 +69,80 @@ const describe = (
 /** Capitals of most lettering fonts are seven tenths of the size; taken where a font says nothing at all. */
 const ASSUMED = [0.7, "assumed"] as const;
 
-/** A file's word for the height is taken where it is one that capitals can have. */
-function fromDescriptor(descriptor: Dict | undefined): readonly [number, Font["capHeightFrom"]] | undefined {
+type Height = readonly [number, Font["capHeightFrom"]];
+
+/**
+ * A file's word for the height is taken where it is one that capitals can have, and speaks of a whole font: writers of
+ * subsets put the height of what the subset holds, be it capitals or not.
+ */
+function fromDescriptor(name: string, descriptor: Dict | undefined): Height | undefined {
   const said = numberAt(descriptor, "CapHeight");
-  return said !== undefined && said >= 500 && said <= 850 ? [said / 1000, "descriptor"] : undefined;
+  if (said === undefined || said < 500 || said > 850 || withoutTag(name) !== name) return undefined;
+  return [said / 1000, "descriptor"];
+}
+
+/** The height of capitals by what is known of a font of this name. */
+function byName(name: string): Height | undefined {
+  const published = standardMetrics(withoutTag(name))?.CapHeight;
+  const known = knownCapHeight(name) ?? (published === undefined ? undefined : published / 1000);
+  return known === undefined ? undefined : [known, "metrics"];
+}
+
+/**
+ * How tall capitals are: by the outlines of those that the font holds, by its own word, by what is known of a font of its
+ * name, by its figures, by the file's word. Small letters with ascenders are not taken: in many fonts they stand out
+ * above capitals by a twentieth.
+ */
+function heightOf(
+  name: string,
+  outlines: FontOutlines | undefined,
+  glyphOf: (letter: string) => number | undefined,
+  descriptor: Dict | undefined,
+): Height {
+  const said = outlines?.capHeight;
+  return (
+    measured(outlines, FLAT_TOPS, glyphOf) ??
+    (said === undefined || !outlines ? undefined : ([said / outlines.unitsPerEm, "outlines"] as const)) ??
+    byName(name) ??
+    measured(outlines, FIGURES, glyphOf) ??
+    fromDescriptor(name, descriptor) ??
+    ASSUMED
+  );
 }
 
 function embeddedFont(
   descriptor: Dict | undefined,
   budget: Budget,
 ): { embedded: boolean; outlines: FontOutlines | undefined } {
-  const file = lookup(descriptor, "FontFile2") ?? lookup(descriptor, "FontFile3");
-  const embedded = file !== undefined || lookup(descriptor, "FontFile") !== undefined;
-  return { embedded, outlines: file ? readOutlines(streamBytes(file, budget)) : undefined };
+  const files = ["FontFile2", "FontFile3", "FontFile"].map((key) => lookup(descriptor, key));
+  const file = files.find((each) => each !== undefined);
+  return {
+    embedded: file !== undefined,
+    outlines: file === undefined ? undefined : outlinesOf(streamBytes(file, budget)),
+  };
 }
 
-/** Height of capitals by the font's own outlines: a flat-topped letter it holds, else its OS/2 table. */
+/** What kind of font it is, its first bytes say; the file's word for it is often wrong. */
+function outlinesOf(bytes: Uint8Array): FontOutlines | undefined {
+  const [a, b] = bytes;
+  if (a === 0x25 || a === 0x80) return readType1(bytes);
+  if (a === 1 && b === 0) return readCff(bytes);
+  return readTrueType(bytes);
+}
+
+/** Height of the first of some letters that the font holds. */
 function measured(
   outlines: FontOutlines | undefined,
+  letters: string,
   glyphOf: (letter: string) => number | undefined,
-): readonly [number, "outlines"] | undefined {
+): Height | undefined {
   if (!outlines || outlines.unitsPerEm <= 0) return undefined;
-  for (const letter of FLAT_TOPS) {
+  for (const letter of letters) {
     const glyph = glyphOf(letter);
     const top = glyph === undefined ? undefined : outlines.topOf(glyph);
     if (top !== undefined && top > 0) return [top / outlines.unitsPerEm, "outlines"];
   }
-  return outlines.capHeight === undefined ? undefined : [outlines.capHeight / outlines.unitsPerEm, "outlines"];
+  return undefined;
 }
 
 function invert(text: ReadonlyMap<number, string>): Map<string, number> {
@@ -105,7 +160,7 @@ function simpleTexts(
 ): { texts: string[]; glyphNames: (string | undefined)[] } {
   const encoding = lookup(dict, "Encoding");
   const base = encoding instanceof Name ? encoding.text : nameAt(dictOf(encoding), "BaseEncoding");
-  const texts = Array.from({ length: 256 }, (_, code) => textOfCode(code, base));
+  const texts = Array.from({ length: 256 }, (_, code) => textOfCode(code, base, nameAt(dict, "BaseFont")));
   const glyphNames: (string | undefined)[] = texts.map(glyphOfText);
   let code = 0;
   for (const each of arrayAt(dictOf(encoding), "Differences")) {
@@ -128,14 +183,15 @@ function loadSimple(dict: Dict, map: CharacterMap | undefined, budget: Budget): 
   const { embedded, outlines } = embeddedFont(descriptor, budget);
   const metrics = embedded ? undefined : standardMetrics(withoutTag(name));
   const codeOf = new Map(texts.map((text, code) => [text, code] as const).reverse());
-  const byOutline = measured(outlines, (letter) => {
+  const glyphOf = (letter: string): number | undefined => {
     const code = codeOf.get(letter);
-    return code === undefined ? undefined : (outlines?.glyphFor(code) ?? outlines?.glyphFor(letter.charCodeAt(0)));
-  });
-  const byMetrics = metrics?.CapHeight ? ([metrics.CapHeight / 1000, "metrics"] as const) : undefined;
+    if (code === undefined || !outlines) return undefined;
+    const named = outlines.glyphNamed(glyphNames[code] ?? "") ?? outlines.glyphNamed(usualGlyphName(letter));
+    return named ?? outlines.glyphFor(code) ?? outlines.glyphFor(letter.charCodeAt(0));
+  };
   const widths = simpleWidths(dict, descriptor, metrics, glyphNames);
   return {
-    font: describe(name, embedded, byOutline ?? byMetrics ?? fromDescriptor(descriptor) ?? ASSUMED),
+    font: describe(name, embedded, heightOf(name, outlines, glyphOf, descriptor)),
     widthUnit: 0.001,
     decode: oneByte(texts, widths),
   };
@@ -217,16 +273,17 @@ function loadComposite(dict: Dict, map: CharacterMap | undefined, budget: Budget
   const { embedded, outlines } = embeddedFont(descriptor, budget);
   const codeOf = invert(map?.text ?? new Map());
   const toGlyph = cidToGlyph(descendant, budget);
-  const byOutline = measured(outlines, (letter) => {
+  const glyphOf = (letter: string): number | undefined => {
     const code = codeOf.get(letter);
-    return code === undefined ? undefined : toGlyph(code);
-  });
+    return code === undefined ? undefined : toGlyph(outlines?.glyphOfCid(code) ?? code);
+  };
   const widths = compositeWidths(descendant, budget);
   const usual = numberAt(descendant, "DW") ?? 1000;
+  const widthOf = (code: number): number => widths.get(code) ?? usual;
   return {
-    font: describe(name, embedded, byOutline ?? fromDescriptor(descriptor) ?? ASSUMED),
+    font: describe(name, embedded, heightOf(name, outlines, glyphOf, descriptor)),
     widthUnit: 0.001,
-    decode: codesOf(map, (code) => widths.get(code) ?? usual),
+    decode: map ? codesOf(map, widthOf) : (predefined(nameAt(dict, "Encoding") ?? "", usual) ?? codesOf(map, widthOf)),
   };
 }
 

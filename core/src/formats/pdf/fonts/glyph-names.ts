@@ -1,4 +1,5 @@
 import { Encodings } from "@pdf-lib/standard-fonts";
+import { decodeWindows1252 } from "../../../base/windows-1252";
 
 /** Glyph names beyond those of the Windows encoding that drawing files use. After the Adobe Glyph List. */
 const FURTHER: Record<string, string> = {
@@ -121,21 +122,41 @@ const STANDARD_UPPER: Record<number, string> = {
   0xfb: "ß",
 };
 
-/** Decodes one code of a simple font's base encoding. */
-export function textOfCode(code: number, encoding: string | undefined): string {
-  if (encoding === "WinAnsiEncoding" || encoding === "MacRomanEncoding") return tableOf(encoding)[code] ?? "";
+/** Decodes one code of a simple font's base encoding; `undefined` where the font says none: that of its own name. */
+export function textOfCode(code: number, encoding: string | undefined, fontName = ""): string {
+  if (encoding === "WinAnsiEncoding") return code < 0x20 ? "" : decodeWindows1252(Uint8Array.of(code));
+  if (encoding === "MacRomanEncoding") return macRoman()[code] ?? "";
+  const own = encoding === undefined ? ownEncoding(fontName) : undefined;
+  if (own) return own.get(code) ?? "";
   const special = STANDARD_UPPER[code];
   if (special !== undefined) return special;
   return code >= 0x20 && code < 0x7f ? String.fromCharCode(code) : "";
 }
 
-const tables = new Map<string, string[]>();
+let mac: readonly string[] | undefined;
 
-function tableOf(encoding: "WinAnsiEncoding" | "MacRomanEncoding"): string[] {
-  const known = tables.get(encoding);
-  if (known) return known;
-  const decoder = new TextDecoder(encoding === "WinAnsiEncoding" ? "windows-1252" : "macintosh");
-  const table = Array.from({ length: 256 }, (_, code) => (code < 0x20 ? "" : decoder.decode(Uint8Array.of(code))));
-  tables.set(encoding, table);
+function macRoman(): readonly string[] {
+  const decoder = new TextDecoder("macintosh");
+  mac ??= Array.from({ length: 256 }, (_, code) => (code < 0x20 ? "" : decoder.decode(Uint8Array.of(code))));
+  return mac;
+}
+
+const own = new Map<string, ReadonlyMap<number, string>>();
+
+/** The encoding that is built into the two standard fonts of signs (ISO 32000-1, annex D.5 and D.6). */
+function ownEncoding(fontName: string): ReadonlyMap<number, string> | undefined {
+  const name = /^Symbol/i.test(fontName) ? "Symbol" : /^ZapfDingbats/i.test(fontName) ? "ZapfDingbats" : undefined;
+  if (!name) return undefined;
+  let table = own.get(name);
+  if (!table) {
+    const encoding = Encodings[name];
+    table = new Map(
+      encoding.supportedCodePoints.map((point) => [
+        encoding.encodeUnicodeCodePoint(point).code,
+        String.fromCodePoint(point),
+      ]),
+    );
+    own.set(name, table);
+  }
   return table;
 }

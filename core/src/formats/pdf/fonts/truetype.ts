@@ -1,18 +1,10 @@
-/** Heights of glyphs in an embedded TrueType or OpenType font, read without a shaping library. */
-export interface FontOutlines {
-  readonly unitsPerEm: number;
-  /** sCapHeight of the OS/2 table, font units; undefined where it isn't said. */
-  readonly capHeight: number | undefined;
-  /** Top of a glyph's outline, font units; undefined for a blank or missing glyph. */
-  topOf(glyph: number): number | undefined;
-  /** Glyph for a code of the font's own character map (symbol or Mac tables of subsets) or a Unicode value. */
-  glyphFor(code: number): number | undefined;
-}
+import { readCff } from "./cff";
+import { undamaged, type FontOutlines } from "./outlines";
 
-/** Reads the few tables needed; undefined where the bytes are no font of this kind. */
-export function readOutlines(bytes: Uint8Array): FontOutlines | undefined {
+/** Reads the few tables of a TrueType or OpenType font that are needed; undefined where the bytes are none. */
+export function readTrueType(bytes: Uint8Array): FontOutlines | undefined {
   return undamaged(() => {
-    const found = read(new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+    const found = read(new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength), bytes);
     return (
       found && {
         ...found,
@@ -21,16 +13,6 @@ export function readOutlines(bytes: Uint8Array): FontOutlines | undefined {
       }
     );
   });
-}
-
-/** A damaged embedded font leads outside its bytes; it is measured by its metrics instead. */
-function undamaged<T>(look: () => T): T | undefined {
-  try {
-    return look();
-  } catch (error) {
-    if (error instanceof RangeError) return undefined;
-    throw error;
-  }
 }
 
 function tablesOf(view: DataView): ReadonlyMap<string, number> {
@@ -48,10 +30,12 @@ function tablesOf(view: DataView): ReadonlyMap<string, number> {
   return tables;
 }
 
-function read(view: DataView): FontOutlines | undefined {
+function read(view: DataView, bytes: Uint8Array): FontOutlines | undefined {
   const tables = tablesOf(view);
   const head = tables.get("head");
   if (head === undefined) return undefined;
+  const at = tables.get("CFF ");
+  const cff = at === undefined ? undefined : readCff(bytes.subarray(at));
   const [loca, glyf] = [tables.get("loca"), tables.get("glyf")];
   const long = view.getInt16(head + 50) === 1;
   const maxp = tables.get("maxp");
@@ -62,11 +46,14 @@ function read(view: DataView): FontOutlines | undefined {
     unitsPerEm: view.getUint16(head + 18),
     capHeight: capHeightOf(view, tables.get("OS/2")),
     topOf(glyph) {
+      if (cff) return cff.topOf(glyph);
       if (loca === undefined || glyf === undefined || glyph < 0 || glyph >= count) return undefined;
       const [from, to] = [offset(glyph), offset(glyph + 1)];
       return to - from < 10 ? undefined : view.getInt16(glyf + from + 8);
     },
     glyphFor: characterMap(view, tables.get("cmap")),
+    glyphNamed: (name) => cff?.glyphNamed(name),
+    glyphOfCid: (cid) => cff?.glyphOfCid(cid) ?? cid,
   };
 }
 
