@@ -1,4 +1,4 @@
-import { totals, type ReportedFile } from "@hemstitch/core/report";
+import { totals, type ReportedFile } from "@hemstitch/core/report/json";
 import { unreadable } from "@hemstitch/core/rules";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { forTerminal } from "./safe-text";

@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
-import { preset, PRESETS, readStandard, type OfficeStandard } from "@hemstitch/core/standard";
+import type { OfficeStandard } from "@hemstitch/core/standard/plain";
+import { preset, PRESETS } from "@hemstitch/core/standard/presets";
 import { editionAt, isAddress } from "./office-edition";
 import { UsageError } from "./usage-error";
 
@@ -8,6 +9,8 @@ export async function standardFrom(argument: string): Promise<OfficeStandard> {
   const known = preset(argument);
   if (known) return known;
   const json = isAddress(argument) ? await editionAt(argument) : await fileText(argument);
+  // What checks a standard is as large as all the rest; a preset needs none of it.
+  const { readStandard } = await import("@hemstitch/core/standard");
   const checked = readStandard(json);
   if (checked.ok) return checked.standard;
   throw new UsageError(

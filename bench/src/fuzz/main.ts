@@ -122,12 +122,12 @@ await Promise.all(
 );
 clearInterval(peak);
 await Promise.all(places.map((place) => place.end()));
-console.log(
-  `${count} inputs from ${all.length} seeds, begun with ${seed}, in ${((performance.now() - began) / 1000).toFixed(0)} s`,
+process.stdout.write(
+  `${count} inputs from ${all.length} seeds, begun with ${seed}, in ${((performance.now() - began) / 1000).toFixed(0)} s\n`,
 );
-for (const [answer, times] of [...answers].sort()) console.log(`${answer}: ${times}`);
-console.log(
-  `slowest: ${slowest.toFixed(0)} ms (${slowestName}); most memory of all threads: ${(most / 2 ** 20).toFixed(0)} MB`,
+for (const [answer, times] of [...answers].sort()) process.stdout.write(`${answer}: ${times}\n`);
+process.stdout.write(
+  `slowest: ${slowest.toFixed(0)} ms (${slowestName}); most memory of all threads: ${(most / 2 ** 20).toFixed(0)} MB\n`,
 );
-for (const each of wrong) console.log(each);
+for (const each of wrong) process.stdout.write(`${each}\n`);
 process.exitCode = wrong.length > 0 ? 1 : 0;

@@ -1,8 +1,8 @@
 import { readAndInspect } from "@hemstitch/core/inspect";
-import { nodeInflate } from "@hemstitch/core/node";
+import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { parseScale, type Scale } from "@hemstitch/core/quantity";
-import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report";
-import { SEVERITIES, type OfficeStandard, type Severity } from "@hemstitch/core/standard";
+import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report/json";
+import { SEVERITIES, type OfficeStandard, type Severity } from "@hemstitch/core/standard/plain";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
 import { Progress } from "../progress";
 import { standardFrom } from "../standard-argument";

@@ -1,7 +1,7 @@
 import { resolve } from "node:path";
-import { nodeInflate } from "@hemstitch/core/node";
+import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { mendFile } from "@hemstitch/core/mend";
-import { findingJson } from "@hemstitch/core/report";
+import { findingJson } from "@hemstitch/core/report/json";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
 import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";

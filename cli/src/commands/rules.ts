@@ -1,5 +1,5 @@
 import { FAMILIES, RULE_BOOK, type Family } from "@hemstitch/core/rules";
-import { figureInWords } from "@hemstitch/core/standard";
+import { figureInWords } from "@hemstitch/core/standard/plain";
 import { UsageError } from "../usage-error";
 
 /** Lists the rules: for people by family, for programs as the contract has it. */

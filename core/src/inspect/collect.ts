@@ -1,7 +1,7 @@
 import { digest } from "../base/digest";
 import { boxAround, markBox, type BoxMm, type Change, type Drawing, type Marks, type Shape } from "../drawing";
 import type { Report, Rule } from "../rules";
-import type { Severity } from "../standard";
+import type { Severity } from "../standard/plain";
 import { MOST_PLACES, MOST_SHAPES, type Finding, type FoundOn } from "./finding";
 
 interface Gathered {

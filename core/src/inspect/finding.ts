@@ -1,5 +1,5 @@
 import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
-import type { Severity } from "../standard";
+import type { Severity } from "../standard/plain";
 
 /**
  * One departure from the standard: what, where, measured against what, and the way out. The same

@@ -2,7 +2,7 @@ import type { Drawing } from "../drawing";
 import type { Scale } from "../quantity";
 import { FileFacts } from "../recognise/recogniser";
 import { RULES, unmet, type Rule } from "../rules";
-import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard";
+import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard/plain";
 import { Collector } from "./collect";
 import type { Finding, Inspected, NotJudged } from "./finding";
 

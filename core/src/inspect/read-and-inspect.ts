@@ -1,6 +1,6 @@
 import { good, type Result } from "../base/result";
 import { readDrawing, type ReadFile, type ReadOptions } from "../formats";
-import type { OfficeStandard } from "../standard";
+import type { OfficeStandard } from "../standard/plain";
 import type { Inspected } from "./finding";
 import { inspect, type InspectOptions } from "./inspect";
 

@@ -2,7 +2,7 @@ import { bad, good, type Result } from "../base/result";
 import type { Change, Drawing } from "../drawing";
 import { editDrawing, type Origin, type ReadOptions } from "../formats";
 import { readAndInspect, type Finding, type Inspected, type InspectOptions } from "../inspect";
-import type { OfficeStandard } from "../standard";
+import type { OfficeStandard } from "../standard/plain";
 import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
 import { ChangeLog, unmeantDifferences } from "./prove";
 

@@ -1,4 +1,4 @@
-import type { TextStyleEntry } from "../standard";
+import type { TextStyleEntry } from "../standard/plain";
 import { TEXT_LOOKS, type TextLook } from "./looks";
 import type { Parameter } from "./parameter";
 import type { FileFacts, PageRecogniser } from "./recogniser";

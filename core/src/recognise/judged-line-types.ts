@@ -1,5 +1,5 @@
 import type { Dash } from "../drawing";
-import type { LineTypeEntry } from "../standard";
+import type { LineTypeEntry } from "../standard/plain";
 import { NAMED_LAYERS } from "./layer-names";
 import { isLineType } from "./line-types";
 import type { StrokeLook } from "./looks";

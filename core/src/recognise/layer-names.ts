@@ -1,5 +1,5 @@
 import { parseName, Suggester, sureSuggestion, type NameFailure, type Suggestion } from "../naming";
-import type { LayerEntry } from "../standard";
+import type { LayerEntry } from "../standard/plain";
 import { read, type FileRecogniser } from "./recogniser";
 
 /** How the name of a layer stands to the register and the scheme. */

@@ -1,5 +1,5 @@
 import type { Dash } from "../drawing";
-import type { LineTypeEntry } from "../standard";
+import type { LineTypeEntry } from "../standard/plain";
 
 /**
  * Whether a dash pattern on paper is a line type drawn at a width. Where the pattern begins does

@@ -1,4 +1,4 @@
-import type { OfficeStandard } from "../standard";
+import type { OfficeStandard } from "../standard/plain";
 
 /** What the figure of a parameter is in. */
 export const PARAMETER_UNITS = ["mm on paper", "mm in the building", "share", "degrees"] as const;

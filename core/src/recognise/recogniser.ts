@@ -1,7 +1,7 @@
 import type { Drawing, Marks, Page, Shape } from "../drawing";
 import { Nearby, type BoxMm } from "../drawing";
 import type { Scale } from "../quantity";
-import type { StandardLookup } from "../standard";
+import type { StandardLookup } from "../standard/plain";
 import { valueOf, type Parameter } from "./parameter";
 
 /** Something that was recognised, and how sure that is. */

@@ -1,4 +1,4 @@
-import type { PenEntry } from "../standard";
+import type { PenEntry } from "../standard/plain";
 import { NAMED_LAYERS } from "./layer-names";
 import { STROKE_LOOKS, type StrokeLook } from "./looks";
 import type { Parameter } from "./parameter";

@@ -3,7 +3,7 @@ import { PAINT, type BoxMm, type ChangeKind, type Drawing, type Page } from "../
 import { statedScale, type Finding, type Inspected } from "../inspect";
 import { formatScale, type Scale } from "../quantity";
 import { unreadable as UNREADABLE } from "../rules";
-import type { OfficeStandard } from "../standard";
+import type { OfficeStandard } from "../standard/plain";
 
 /** One inspected file for a report; `problem` stands for a file that could not be read. */
 export interface ReportedFile {

@@ -1,5 +1,5 @@
 import { FAMILIES, type Family } from "../rules";
-import { figureInWords, type DescribedRule } from "../standard";
+import { figureInWords, type DescribedRule } from "../standard/plain";
 
 /** The documents of the rules, made from what the rules say of themselves: by file name, in Markdown. */
 export function rulePages(rules: readonly DescribedRule[]): ReadonlyMap<string, string> {

@@ -1,4 +1,4 @@
-import type { DescribedRule } from "../standard";
+import type { DescribedRule } from "../standard/plain";
 import { needInWords } from "./needs";
 import { familyOf, type Rule } from "./rule";
 

@@ -1,4 +1,4 @@
-import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard";
+import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard/plain";
 import { describeRules } from "./describe";
 import { FILE_RULES } from "./file";
 import { unreadable } from "./file/unreadable";

@@ -1,7 +1,7 @@
 import type { Change, ChangeKind, Marks, Shape } from "../drawing";
 import type { FileFacts, PageFacts, Recogniser } from "../recognise/recogniser";
 import type { Parameter } from "../recognise/parameter";
-import type { RulePage, Severity } from "../standard";
+import type { RulePage, Severity } from "../standard/plain";
 import type { Need } from "./needs";
 
 /** What a rule reports. Reports of one rule, page, layer, measured and expected value become one finding. */

@@ -1,5 +1,5 @@
 import type { Problem } from "../base/result";
-import { SEVERITIES, type OfficeStandard } from "../standard";
+import { SEVERITIES, type OfficeStandard } from "../standard/plain";
 import type { Rule } from "./rule";
 
 /**

@@ -7,10 +7,10 @@ import { nodeInflate } from "../../src/node/inflate";
 import { casesFolder } from "../support/tools";
 
 /**
- * Files that hang or kill a careless reader (test/cases): each is answered, by a drawing or by a refusal that names the
+ * Files that hang or kill a careless reader (test/cases), and those that `npm run fuzz` found: each is answered, by a drawing or by a refusal that names the
  * limit that it met. How long that takes and what memory it needs is measured in bench.
  */
-const NAMES = readdirSync(join(casesFolder, "pdf")).filter((name) => name.startsWith("bomb-"));
+const NAMES = readdirSync(join(casesFolder, "pdf")).filter((name) => /^(bomb|fuzz)-/.test(name));
 
 const REFUSED: Record<string, RegExp> = {
   "bomb-hex-120mb.pdf": /unpacks to more than is sensible; the limit is \d+ MB/,

@@ -29,7 +29,8 @@ export class Budget {
 
   /** Unpacks flate data within the limit of one stream. */
   inflate(bytes: Uint8Array): Uint8Array {
-    return this.faster?.(bytes, this.streamBytes) ?? inflate(bytes, this.streamBytes);
+    const limit = this.streamBytes;
+    return this.faster?.(bytes, limit) ?? inflate(bytes, limit);
   }
 
   /** Bytes that a stream was unpacked to. */

@@ -1,4 +1,3 @@
-import { isSpace } from "./syntax/characters";
 import { ofHex } from "./syntax/object-parser";
 
 /** Unpacks data within a limit; what is beyond the end of the data or the limit is left away. */
@@ -51,27 +50,35 @@ export const hexadecimal: Decoder = (bytes, limit) => {
 
 /** ASCII85Decode (7.4.3): five characters for four bytes, `z` for four zeros. */
 export const ascii85: Decoder = (bytes, limit) => {
-  const out = new Output((bytes.length * 4) / 5, limit);
-  let [group, count] = [0, 0];
-  const flush = (length: number): void => {
-    for (let i = 0; i < length; i++) out.push(Math.floor(group / 256 ** (3 - i)) & 255);
-    [group, count] = [0, 0];
+  let zeros = 0;
+  for (let i = 0; i < bytes.length; i++) if (bytes[i] === 0x7a) zeros++;
+  const out = new Uint8Array(Math.ceil(((bytes.length - zeros) * 4) / 5) + zeros * 4 + 4);
+  let [group, count, length] = [0, 0, 0];
+  const write = (value: number): void => {
+    out[length] = value >>> 24;
+    out[length + 1] = value >>> 16;
+    out[length + 2] = value >>> 8;
+    out[length + 3] = value;
   };
-  for (const c of bytes) {
-    if (c === 0x7e) break;
-    if (isSpace(c)) continue;
-    if (c === 0x7a && count === 0) flush(4);
-    else if (c >= 0x21 && c <= 0x75) {
+  for (let i = 0; i < bytes.length; i++) {
+    const c = bytes[i]!;
+    if (c >= 0x21 && c <= 0x75) {
       group = group * 85 + c - 0x21;
-      if (++count === 5) flush(4);
-    }
+      if (++count < 5) continue;
+      write(group);
+      length += 4;
+      [group, count] = [0, 0];
+    } else if (c === 0x7a && count === 0) {
+      write(0);
+      length += 4;
+    } else if (c === 0x7e) break;
   }
   if (count > 1) {
-    const given = count;
-    while (count++ < 5) group = group * 85 + 84;
-    flush(given - 1);
+    for (let i = count; i < 5; i++) group = group * 85 + 84;
+    write(group);
+    length += count - 1;
   }
-  return out.done();
+  return out.subarray(0, Math.min(length, limit));
 };
 
 /** RunLengthDecode (7.4.5). */

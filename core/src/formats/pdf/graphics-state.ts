@@ -39,7 +39,7 @@ export class GraphicsState {
   groupAlpha = 1;
   blend = "Normal";
   masked = false;
-  /** Cache of the transparency's id; -1 when something of it changed. */
+  /** Index into the file's transparencies. */
   transparencyId = 0;
 
   font: LoadedFont | undefined;
@@ -56,7 +56,43 @@ export class GraphicsState {
   widthSet: SetAt = NOWHERE;
   dashSet: SetAt = NOWHERE;
 
+  /** Takes over another state, field by field: whole drawings save and restore it for every line. */
+  copy(other: GraphicsState): this {
+    this.ctm = other.ctm;
+    this.unitMm = other.unitMm;
+    this.lineWidth = other.lineWidth;
+    this.dash = other.dash;
+    this.dashPhase = other.dashPhase;
+    this.dashId = other.dashId;
+    this.cap = other.cap;
+    this.strokeColour = other.strokeColour;
+    this.fillColour = other.fillColour;
+    this.fillPattern = other.fillPattern;
+    this.strokeSpace = other.strokeSpace;
+    this.fillSpace = other.fillSpace;
+    this.clip = other.clip;
+    this.strokeAlpha = other.strokeAlpha;
+    this.fillAlpha = other.fillAlpha;
+    this.groupAlpha = other.groupAlpha;
+    this.blend = other.blend;
+    this.masked = other.masked;
+    this.transparencyId = other.transparencyId;
+    this.font = other.font;
+    this.fontId = other.fontId;
+    this.fontName = other.fontName;
+    this.fontSize = other.fontSize;
+    this.characterSpacing = other.characterSpacing;
+    this.wordSpacing = other.wordSpacing;
+    this.horizontal = other.horizontal;
+    this.leading = other.leading;
+    this.rise = other.rise;
+    this.textMode = other.textMode;
+    this.widthSet = other.widthSet;
+    this.dashSet = other.dashSet;
+    return this;
+  }
+
   clone(): GraphicsState {
-    return Object.assign(Object.create(GraphicsState.prototype) as GraphicsState, this);
+    return new GraphicsState().copy(this);
   }
 }

@@ -144,6 +144,8 @@ class StreamReader {
   private count = 0;
   private others: Operand[] = [];
   private readonly saved: GraphicsState[] = [];
+  /** States that are not in use any more, for those to come. */
+  private readonly spare: GraphicsState[] = [];
   private readonly contentStack: Membership[] = [];
   private readonly cursor = new TextCursor();
   private operandsFrom = -1;
@@ -282,11 +284,9 @@ class StreamReader {
         this.clipPending = "even-odd";
         return;
       case Op.q:
-        if (this.saved.length < DEEPEST_SAVE) this.saved.push(state.clone());
-        return;
+        return this.save();
       case Op.Q:
-        this.state = this.saved.pop() ?? state;
-        return;
+        return this.restore();
       case Op.cm:
         return this.setMatrix(concat({ a: n[0]!, b: n[1]!, c: n[2]!, d: n[3]!, e: n[4]!, f: n[5]! }, state.ctm));
       case Op.w:
@@ -494,7 +494,6 @@ class StreamReader {
   /** What of a painting is not fully transparent; all of it is kept, hidden, where nothing is left. */
   private withoutTransparent(paint: number): number {
     const { state, page } = this;
-    if (state.transparencyId < 0) state.transparencyId = page.file.transparencies.idOf(state);
     if (state.transparencyId === 0) return paint;
     const { strokeAlpha, fillAlpha } = page.file.transparencies.at(state.transparencyId);
     const left = (strokeAlpha > 0 ? paint : paint & ~PAINT.stroke) & (fillAlpha > 0 ? -1 : ~PAINT.fill);
@@ -517,6 +516,19 @@ class StreamReader {
   }
 
   // ---- state ------------------------------------------------------------------------------
+
+  private save(): void {
+    if (this.saved.length >= DEEPEST_SAVE) return;
+    this.saved.push(this.state);
+    this.state = (this.spare.pop() ?? new GraphicsState()).copy(this.state);
+  }
+
+  private restore(): void {
+    const saved = this.saved.pop();
+    if (!saved) return;
+    this.spare.push(this.state);
+    this.state = saved;
+  }
 
   private setMatrix(ctm: Matrix): void {
     this.state.ctm = ctm;
@@ -572,7 +584,7 @@ class StreamReader {
     if (named instanceof Name) state.blend = named.text === "Compatible" ? "Normal" : named.text;
     const mask = lookup(dict, "SMask");
     if (mask !== undefined) state.masked = !(mask instanceof Name);
-    state.transparencyId = -1;
+    state.transparencyId = this.page.file.transparencies.idOf(state);
   }
 
   private nameOperand(): Name | undefined {
@@ -666,7 +678,7 @@ class StreamReader {
     if (nameAt(dictAt(form, "Group"), "S") === "Transparency") {
       state.groupAlpha *= state.fillAlpha;
       state.strokeAlpha = state.fillAlpha = 1;
-      state.transparencyId = -1;
+      state.transparencyId = this.page.file.transparencies.idOf(state);
     }
     return state;
   }
@@ -682,7 +694,6 @@ class StreamReader {
 
   private place(kind: PlacedImage["kind"], boxMm: BoxMm): void {
     const { state, page } = this;
-    if (state.transparencyId < 0) state.transparencyId = page.file.transparencies.idOf(state);
     this.flags(0);
     page.images.push({
       kind,

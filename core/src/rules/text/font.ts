@@ -1,7 +1,7 @@
 import { counted } from "../../base/words";
 import { familyName } from "../../drawing";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
-import type { TextStyleEntry } from "../../standard";
+import type { TextStyleEntry } from "../../standard/plain";
 import { rule } from "../rule";
 
 export const font = rule({

@@ -99,15 +99,20 @@ function heightOf(
   glyphOf: (letter: string) => number | undefined,
   descriptor: Dict | undefined,
 ): Height {
-  const said = outlines?.capHeight;
   return (
     measured(outlines, FLAT_TOPS, glyphOf) ??
-    (said === undefined || !outlines ? undefined : ([said / outlines.unitsPerEm, "outlines"] as const)) ??
+    sensible(outlines?.capHeight, outlines) ??
     byName(name) ??
     measured(outlines, FIGURES, glyphOf) ??
     fromDescriptor(name, descriptor) ??
     ASSUMED
   );
+}
+
+/** A height in font units as a share of the size; undefined for one that no capitals have: the font is damaged. */
+function sensible(height: number | undefined, outlines: FontOutlines | undefined): Height | undefined {
+  const share = height === undefined || !outlines ? NaN : height / outlines.unitsPerEm;
+  return share > 0.2 && share < 2 ? [share, "outlines"] : undefined;
 }
 
 function embeddedFont(
@@ -136,11 +141,11 @@ function measured(
   letters: string,
   glyphOf: (letter: string) => number | undefined,
 ): Height | undefined {
-  if (!outlines || outlines.unitsPerEm <= 0) return undefined;
+  if (!outlines) return undefined;
   for (const letter of letters) {
     const glyph = glyphOf(letter);
-    const top = glyph === undefined ? undefined : outlines.topOf(glyph);
-    if (top !== undefined && top > 0) return [top / outlines.unitsPerEm, "outlines"];
+    const found = glyph === undefined ? undefined : sensible(outlines.topOf(glyph), outlines);
+    if (found) return found;
   }
   return undefined;
 }
