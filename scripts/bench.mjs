@@ -3,7 +3,7 @@
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
-installDebian("mupdf-tools", "postgresql", "chromium");
+installDebian("mupdf-tools", "postgresql", "chromium", "qpdf", "librsvg2-bin", "ghostscript", "python3-reportlab");
 const { bundle } = await import("./bundle.mjs");
 const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);

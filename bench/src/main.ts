@@ -1,8 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { largePage } from "./large-page";
-import { ratio, table, timed, type Row } from "./measure";
+import { madePages } from "./makers";
+import { ratio, table, timed, timedEnding, type Row } from "./measure";
 
 /**
  * The measurements of the product, as ratios against public tools where there is one:
@@ -36,6 +37,10 @@ const inspecting = (path: string) =>
     "--fail-on",
     "never",
   );
+
+/** Inspects a file that may well be refused. */
+const inspectedOnce = (path: string) =>
+  timedEnding([0, 1, 2], 1, process.execPath, command, "inspect", path, "--standard", "tarnwick");
 
 const page = file(200_000, 4_000);
 const rows: Row[] = [];
@@ -95,5 +100,45 @@ for (const strokes of [250_000, 500_000, 1_000_000]) {
   });
   last = now.seconds;
 }
+for (const { name, path } of await madePages(folder)) {
+  const inspected = inspecting(path);
+  const traced = timed(RUNS, "/bin/sh", "-c", `exec mutool trace "$0" > "${join(folder, "trace.xml")}"`, path);
+  rows.push({
+    work: `inspect a page of ${name}`,
+    measured: `${inspected.seconds.toFixed(2)} s, ${inspected.peakMb.toFixed(0)} MB`,
+    against: `mutool trace ${traced.seconds.toFixed(2)} s`,
+    ratio: ratio(inspected.seconds / traced.seconds),
+    aim: "≤ 1.0×",
+  });
+}
+
+const nothing = timed(RUNS * 3, process.execPath, "-e", "0").seconds;
+const small = join(root, "core", "test", "cases", "pdf", "thin-rects.pdf");
+for (const [work, seconds, aim] of [
+  ["`hemstitch --version`", timed(RUNS * 3, process.execPath, command, "--version").seconds, "≤ 1.5×"],
+  ["inspect a small file", inspecting(small).seconds, "≤ 3×"],
+] as const)
+  rows.push({
+    work,
+    measured: `${(seconds * 1000).toFixed(0)} ms`,
+    against: `node -e 0: ${(nothing * 1000).toFixed(0)} ms`,
+    ratio: ratio(seconds / nothing),
+    aim,
+  });
+
+const hostile = readdirSync(join(root, "core", "test", "cases", "pdf")).filter((name) => name.startsWith("bomb-"));
+let [longest, most] = [0, 0];
+for (const name of hostile) {
+  const answered = inspectedOnce(join(root, "core", "test", "cases", "pdf", name));
+  longest = Math.max(longest, answered.seconds);
+  most = Math.max(most, answered.peakMb);
+}
+rows.push({
+  work: `${hostile.length} hostile files, each answered: the longest, the most memory`,
+  measured: `${longest.toFixed(2)} s, ${most.toFixed(0)} MB`,
+  against: "",
+  ratio: "",
+  aim: "< 5 s, < 500 MB",
+});
 rmSync(folder, { recursive: true });
 process.stdout.write(`${table(rows)}\n`);

@@ -10,17 +10,24 @@ export interface Row {
 }
 
 /** A whole process, run several times: its best wall-clock time, its largest peak memory, its last output. */
-export function timed(
-  runs: number,
-  program: string,
-  ...args: string[]
-): { seconds: number; peakMb: number; output: string } {
+export const timed = (runs: number, program: string, ...args: string[]): Timed =>
+  timedEnding([0], runs, program, ...args);
+
+export interface Timed {
+  readonly seconds: number;
+  readonly peakMb: number;
+  readonly output: string;
+}
+
+/** The same of a process that may end with one of several codes. */
+export function timedEnding(codes: readonly number[], runs: number, program: string, ...args: string[]): Timed {
   let [seconds, peakMb, output] = [Infinity, 0, ""];
   for (let i = 0; i < runs; i++) {
     const began = process.hrtime.bigint();
     const done = spawnSync(program, args, { encoding: "utf8", maxBuffer: 2 ** 28 });
     seconds = Math.min(seconds, Number(process.hrtime.bigint() - began) / 1e9);
-    if (done.status !== 0) throw new Error(`${program} ended with ${done.status}: ${done.stderr}`);
+    if (done.status === null || !codes.includes(done.status))
+      throw new Error(`${program} ended with ${done.status}: ${done.stderr}`);
     output = done.stdout;
     peakMb = Math.max(peakMb, peakOf(program, args));
     if (i > 0 && seconds > 20) break;

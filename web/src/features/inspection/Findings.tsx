@@ -240,14 +240,26 @@ function FindingLine({
 }
 
 function Mended({ detail }: { detail: InspectedFileDetail }) {
+  const done = (detail.mended ?? []).filter((each) => !each.undone);
+  const undone = (detail.mended ?? []).filter((each) => each.undone);
   return (
     <Box component="section" sx={{ mt: 1.25, px: 2 }}>
       <Typography variant="h3" sx={{ pb: 0.25, color: "success.main" }}>
         Mended and proved
       </Typography>
-      {(detail.mended ?? []).map((done, i) => (
+      {done.map(({ title, message }, i) => (
         <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
-          ✓ <b>{done.title}</b>: {done.message}
+          ✓ <b>{title}</b>: {message}
+        </Typography>
+      ))}
+      {undone.length > 0 && (
+        <Typography variant="h3" sx={{ pt: 1.5, pb: 0.25 }}>
+          Not mended, because it could do harm
+        </Typography>
+      )}
+      {undone.map(({ title, message }, i) => (
+        <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
+          <b>{title}</b>: {message}
         </Typography>
       ))}
       {detail.left.length > 0 && (
@@ -266,8 +278,8 @@ function NotJudged({ detail }: { detail: InspectedFileDetail }) {
       <Typography variant="h3" color="text.secondary">
         Not judged
       </Typography>
-      {detail.notJudged.map(({ rule, title, reason }) => (
-        <Typography key={rule} variant="body2" color="text.secondary" sx={{ py: 0.25 }}>
+      {detail.notJudged.map(({ rule, title, reason }, i) => (
+        <Typography key={i} variant="body2" color="text.secondary" sx={{ py: 0.25 }}>
           <RuleName id={rule} title={title} />
           <br />
           {reason}

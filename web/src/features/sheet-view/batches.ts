@@ -1,4 +1,4 @@
-import { PAINT, VERB, type Drawing, type Page } from "@hemstitch/core/drawing";
+import { PAINT, RING_ENDS, VERB, type BoxMm, type Clip, type Drawing, type Page } from "@hemstitch/core/drawing";
 
 /** Marks that are painted alike, as one path in sheet millimetres. */
 export interface Batch {
@@ -7,6 +7,16 @@ export interface Batch {
   readonly colour: string;
   readonly widthMm: number;
   readonly dashMm: readonly number[];
+  /** What cuts it, each within those before it; none where only the paper's edge does. */
+  readonly clips: readonly Cut[];
+  /** 0 lets all through that is beneath, 1 nothing. */
+  readonly alpha: number;
+}
+
+/** Something that cuts marks. */
+export interface Cut {
+  readonly path: Path2D;
+  readonly rule: CanvasFillRule;
 }
 
 export interface Lettering {
@@ -18,6 +28,8 @@ export interface Lettering {
   readonly capMm: number;
   readonly advanceMm: number;
   readonly colour: string;
+  readonly clips: readonly Cut[];
+  readonly alpha: number;
 }
 
 /** A page made ready for painting. */
@@ -37,16 +49,29 @@ const hex = (rgb: number): string => `#${rgb.toString(16).padStart(6, "0")}`;
 export function paintable(drawing: Drawing, page: Page): Paintable {
   const batches: Batch[] = [];
   const { paths } = page;
+  const cuts = new Cuts(page.clips);
+  const alphaOf = (id: number | undefined, stroke: boolean): number => {
+    const transparency = drawing.transparencies[id ?? 0];
+    return (stroke ? transparency?.strokeAlpha : transparency?.fillAlpha) ?? 1;
+  };
+  const images = [...page.images].sort((a, b) => a.order - b.order);
   let key = "";
   let path = new Path2D();
   let inBatch = 0;
   for (let row = 0; row < paths.count; row++) {
     const paint = paths.paint[row] ?? 0;
+    for (let image = images[0]; image && image.order < (paths.order[row] ?? 0); image = images[0]) {
+      images.shift();
+      batches.push(standIn(image.boxMm, cuts.of(image.clip)));
+      key = "";
+    }
     if (paint & PAINT.hidden) continue;
     for (const stroke of [false, true]) {
       if (!(paint & (stroke ? PAINT.stroke : PAINT.fill))) continue;
       const colour = (stroke ? paths.strokeColour[row] : paths.fillColour[row]) ?? 0;
-      const fresh = stroke ? `s${colour}|${paths.widthMm[row]}|${paths.dash[row]}` : `f${colour}`;
+      const around = `${paths.clip[row]}|${paths.transparency[row]}`;
+      const look = stroke ? `s${colour}|${paths.widthMm[row]}|${paths.dash[row]}` : `f${colour}`;
+      const fresh = `${look}|${around}`;
       if (fresh !== key || inBatch >= MOST_IN_BATCH) {
         key = fresh;
         path = new Path2D();
@@ -57,14 +82,66 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
           colour: hex(colour),
           widthMm: paths.widthMm[row] ?? 0,
           dashMm: drawing.dashes[paths.dash[row] ?? 0] ?? [],
+          clips: cuts.of(paths.clip[row] ?? 0),
+          alpha: alphaOf(paths.transparency[row], stroke),
         });
       }
       trace(path, page, row);
       inBatch++;
     }
   }
-  return { widthMm: page.widthMm, heightMm: page.heightMm, batches, lettering: letteringOf(drawing, page) };
+  batches.push(...images.map((image) => standIn(image.boxMm, cuts.of(image.clip))));
+  return { widthMm: page.widthMm, heightMm: page.heightMm, batches, lettering: letteringOf(drawing, page, cuts) };
 }
+
+/** What cuts the marks of a page, made ready for a canvas: by clip, each once. */
+class Cuts {
+  private readonly made = new Map<number, readonly Cut[]>();
+
+  constructor(private readonly clips: readonly Clip[]) {}
+
+  /** Those of a clip, the outermost first; the paper's own edge is none. */
+  of(id: number): readonly Cut[] {
+    const clip = this.clips[id];
+    if (!clip || clip.outer < 0) return [];
+    let cuts = this.made.get(id);
+    if (!cuts) {
+      cuts = [...this.of(clip.outer), { path: outlineOf(clip), rule: clip.evenOdd ? "evenodd" : "nonzero" }];
+      this.made.set(id, cuts);
+    }
+    return cuts;
+  }
+}
+
+function outlineOf({ boxMm, outline }: Clip): Path2D {
+  const path = new Path2D();
+  if (!outline) {
+    path.rect(boxMm.x, boxMm.y, boxMm.width, boxMm.height);
+    return path;
+  }
+  let begins = true;
+  for (let i = 0; i < outline.length; i += 2) {
+    const [x, y] = [outline[i] ?? 0, outline[i + 1] ?? 0];
+    if (x === RING_ENDS) {
+      path.closePath();
+      begins = true;
+    } else if (begins) {
+      path.moveTo(x, y);
+      begins = false;
+    } else path.lineTo(x, y);
+  }
+  path.closePath();
+  return path;
+}
+
+/** Stands where a picture or a shading is, so that nobody takes the place for empty. */
+function standIn(box: BoxMm, clips: readonly Cut[]): Batch {
+  const path = new Path2D();
+  path.rect(box.x, box.y, box.width, box.height);
+  return { path, stroke: false, colour: STAND_IN, widthMm: 0, dashMm: [], clips, alpha: 0.35 };
+}
+
+const STAND_IN = "#b9b4a6";
 
 function trace(path: Path2D, { paths }: Page, row: number): void {
   const { points, verbs } = paths;
@@ -85,7 +162,7 @@ function trace(path: Path2D, { paths }: Page, row: number): void {
   if ((paths.paint[row] ?? 0) & PAINT.closed) path.closePath();
 }
 
-function letteringOf(drawing: Drawing, { texts }: Page): Lettering[] {
+function letteringOf(drawing: Drawing, { texts }: Page, cuts: Cuts): Lettering[] {
   const list: Lettering[] = [];
   for (let row = 0; row < texts.count; row++) {
     const text = texts.strings[row] ?? "";
@@ -100,6 +177,8 @@ function letteringOf(drawing: Drawing, { texts }: Page): Lettering[] {
       capMm,
       advanceMm: texts.advanceMm[row] ?? 0,
       colour: hex(texts.colour[row] ?? 0),
+      clips: cuts.of(texts.clip[row] ?? 0),
+      alpha: drawing.transparencies[texts.transparency[row] ?? 0]?.fillAlpha ?? 1,
     });
   }
   return list;

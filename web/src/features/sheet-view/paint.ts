@@ -1,4 +1,4 @@
-import type { Lettering, Paintable } from "./batches";
+import type { Cut, Lettering, Paintable } from "./batches";
 
 /** Where the sheet lies in the window: pixels per millimetre, and where its upper left corner is, pixels. */
 export interface View {
@@ -42,8 +42,11 @@ export async function paintSheet(
   context.clip();
   context.lineCap = "butt";
   context.lineJoin = "round";
+  const cutter = new Cutter(context, () => context.setTransform(k, 0, 0, -k, left, top + sheet.heightMm * k));
   for (const batch of sheet.batches) {
+    cutter.cut(batch.clips);
     context.setTransform(k, 0, 0, -k, left, top + sheet.heightMm * k);
+    context.globalAlpha = batch.alpha;
     if (batch.stroke) {
       context.strokeStyle = batch.colour;
       context.lineWidth = Math.max(batch.widthMm, 0.75 / k);
@@ -55,20 +58,50 @@ export async function paintSheet(
       context.fill(batch.path);
     }
     if (!(await rest())) {
+      cutter.end();
       context.restore();
       return false;
     }
   }
   context.setLineDash([]);
   for (const [i, letters] of sheet.lettering.entries()) {
+    cutter.cut(letters.clips);
+    context.globalAlpha = letters.alpha;
     paintLetters(context, letters, k, left, top + sheet.heightMm * k);
     if (i % 50 === 0 && !(await rest())) {
+      cutter.end();
       context.restore();
       return false;
     }
   }
+  cutter.end();
   context.restore();
   return true;
+}
+
+/** Cuts what is painted on a canvas by clips, and changes nothing while they stay the same. */
+class Cutter {
+  private now: readonly Cut[] = [];
+
+  constructor(
+    private readonly context: CanvasRenderingContext2D,
+    private readonly toSheet: () => void,
+  ) {}
+
+  cut(clips: readonly Cut[]): void {
+    if (clips === this.now || (clips.length === 0 && this.now.length === 0)) return;
+    this.end();
+    const { context } = this;
+    context.save();
+    this.toSheet();
+    for (const { path, rule } of clips) context.clip(path, rule);
+    this.now = clips;
+  }
+
+  end(): void {
+    if (this.now.length > 0) this.context.restore();
+    this.now = [];
+  }
 }
 
 function paintLetters(
@@ -84,9 +117,8 @@ function paintLetters(
   context.fillStyle = colour;
   if (capMm * k < SMALLEST_LETTERS_PX) {
     context.setTransform(cos, sin, -sin, cos, px, py);
-    context.globalAlpha = 0.45;
+    context.globalAlpha *= 0.45;
     context.fillRect(0, -capMm * k, advanceMm * k, Math.max(0.7, capMm * k * 0.6));
-    context.globalAlpha = 1;
     return;
   }
   context.font = `${SET_PX}px Barlow, sans-serif`;

@@ -48,7 +48,9 @@ export interface MendRow {
   readonly page: number;
   readonly layer?: string;
   readonly count: number;
+  /** What was done; or why it was left undone. */
   readonly message: string;
+  readonly undone?: true;
 }
 
 /** A source drawing on a sheet. */

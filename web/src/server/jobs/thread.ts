@@ -10,6 +10,7 @@ import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
+import type { MendRow } from "../database/rows";
 import { judgeEffect } from "./thread-effect";
 import { workOut } from "./thread-draft";
 import { item, manual, readWhole, starter, tryTable } from "./thread-standard";
@@ -108,19 +109,30 @@ async function mendBytes(
     ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
   });
   if (!mended.ok) return problemOf(mended.problem);
-  const { bytes, done, after, drawing } = mended.value;
+  const { bytes, done, left: undone, after, drawing } = mended.value;
   return {
     ok: true,
     bytes,
     sha256: createHash("sha256").update(bytes).digest("hex"),
-    mended: done.map(({ rule, title, page, layer, count, message }) => ({
-      rule,
-      title,
-      page,
-      count,
-      message,
-      ...(layer === undefined ? {} : { layer }),
-    })),
+    mended: [
+      ...done.map(({ rule, title, page, layer, count, message }): MendRow => ({
+        rule,
+        title,
+        page,
+        count,
+        message,
+        ...(layer === undefined ? {} : { layer }),
+      })),
+      ...undone.map(({ rule, title, page, layer, reason }): MendRow => ({
+        rule,
+        title,
+        page,
+        count: 0,
+        message: reason,
+        undone: true,
+        ...(layer === undefined ? {} : { layer }),
+      })),
+    ],
     left: after.findings,
     drawing: packed(drawing),
   };
