@@ -107,15 +107,15 @@ test("a finding is called by its rule's title, which leads to the rule's page; w
   page,
 }) => {
   await page.goto("/inspection");
-  // A clip is not read as marks, so the light table must say so.
-  const content = `q 0 0 50 50 re W n ${on(0, "0.5 w 10 10 m 90 10 l S 10 10.6 m 90 10.6 l S")} Q`;
-  await page.getByTestId("files").setInputFiles([pdf("clipped.pdf", onePage({ layers: ["A-WALL"], content }))]);
+  // A line in a space without extent can't be read, so the light table must say so.
+  const content = `q 0 0 0 0 5 5 cm 1 1 m 9 9 l S Q ${on(0, "0.5 w 10 10 m 90 10 l S 10 10.6 m 90 10.6 l S")}`;
+  await page.getByTestId("files").setInputFiles([pdf("flat.pdf", onePage({ layers: ["A-WALL"], content }))]);
   const findings = page.getByRole("complementary", { name: "Findings" });
   await expect(findings.getByRole("heading", { name: "Parallel lines that print as one line/too-close" })).toBeVisible({
     timeout: 20_000,
   });
   await expect(findings.getByRole("heading", { name: "What could not be read" })).toBeVisible();
-  await expect(findings.getByText(/Page 1: Marks are cut by clips in the file/)).toBeVisible();
+  await expect(findings.getByText(/Page 1: Some lines are drawn in a space without extent/)).toBeVisible();
   await findings.getByRole("link", { name: "Parallel lines that print as one" }).click();
   await expect(page).toHaveURL(/\/rules\/line\/too-close$/);
   await expect(page.getByText(/What is drawn as two lines has to print as two/)).toBeVisible();

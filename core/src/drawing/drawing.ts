@@ -80,6 +80,8 @@ export interface Group {
   readonly name: string;
   /** A note that somebody stuck onto the page, not a part that the page draws. */
   readonly isNote?: true;
+  /** One cell of a pattern that areas are filled with: it stands once for all of its repetitions. */
+  readonly isCell?: true;
 }
 
 /** What cuts marks. */

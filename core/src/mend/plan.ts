@@ -80,13 +80,15 @@ function whyNot(drawing: Drawing, change: Change): string | undefined {
   const page = drawing.pages[change.page - 1];
   if (!page) return undefined;
   const { group } = page[change.kind === "set-height" ? "texts" : "paths"];
-  return change.rows.some((row) => isOnNote(page, group[row] ?? 0))
-    ? "Some of it stands in a note that was stuck onto the page; notes are not changed."
+  if (change.rows.some((row) => isWithin(page, group[row] ?? 0, "isNote")))
+    return "Some of it stands in a note that was stuck onto the page; notes are not changed.";
+  return change.rows.some((row) => isWithin(page, group[row] ?? 0, "isCell"))
+    ? "Some of it belongs to a pattern that areas are filled with; patterns are not changed."
     : undefined;
 }
 
-function isOnNote({ groups }: Page, group: number): boolean {
-  for (let at = groups[group]; at; at = groups[at.parent]) if (at.isNote) return true;
+function isWithin({ groups }: Page, group: number, what: "isNote" | "isCell"): boolean {
+  for (let at = groups[group]; at; at = groups[at.parent]) if (at[what]) return true;
   return false;
 }
 

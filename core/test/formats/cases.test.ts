@@ -30,6 +30,14 @@ describe("what comes to the paper is seen", () => {
   it.each(["only-shading", "ocmd-second"])("%s: the layer is not empty", async (name) => {
     expect(await rulesOf(name)).not.toContain("layer/empty");
   });
+  it("pattern-hatch-bad-width: the lines of a pattern are judged, and are not mended", async () => {
+    expect(await rulesOf("pattern-hatch-bad-width")).toContain("line/width-off-series");
+    const { done, left } = await mended("pattern-hatch-bad-width");
+    expect([done, left.map(({ reason }) => reason)]).toEqual([
+      [],
+      ["Some of it belongs to a pattern that areas are filled with; patterns are not changed."],
+    ]);
+  });
   it("annots: marks of a note, moved to where it stands", async () => {
     const { paths, groups } = (await drawingOf(caseOf("annots"))).pages[0]!;
     const row = [...paths.group].findIndex((group) => groups[group]!.isNote);

@@ -97,7 +97,14 @@ function treeOf({ instances }: PageOrigin, patches: ReadonlyMap<number, Patch[]>
   // Instances stand behind those that draw them, so from the last to the first each knows whether it changes.
   for (let i = nodes.length - 1; i > 0; i--) {
     const [node, instance] = [nodes[i], instances[i]];
-    if (!node || !instance || (node.patches.length === 0 && node.children.length === 0)) continue;
+    if (
+      !node ||
+      !instance ||
+      instance.isNote ||
+      instance.isCell ||
+      (node.patches.length === 0 && node.children.length === 0)
+    )
+      continue;
     nodes[instance.parent]?.children.unshift({ node, name: instance.name, from: instance.at, to: instance.to });
   }
   const [root] = nodes;

@@ -1,6 +1,6 @@
 import type { FillPattern } from "../../drawing";
-import { dictAt, numberAt, rawAt } from "./objects";
-import { Ref, type Dict } from "./syntax/values";
+import { dictAt, lookup, numberAt, rawAt } from "./objects";
+import { Ref, Stream, type Dict } from "./syntax/values";
 
 /** A drawing has few patterns; one with more than this shares the last. */
 const MOST_PATTERNS = 0xffff;
@@ -9,6 +9,8 @@ const SHADING_PATTERN = 2;
 /** The patterns of a file by id; id 0 is the plain colour. */
 export class FillPatternTable {
   readonly patterns: FillPattern[] = [{ kind: "plain", name: "" }];
+  /** The streams of cells that are drawn again and again, by id. */
+  private readonly cells: (Stream | undefined)[] = [];
   private readonly ids = new Map<unknown, number>();
 
   /** Id of a pattern by its name in the resources; 0 where there is none of that name. */
@@ -22,7 +24,14 @@ export class FillPatternTable {
     if (known !== undefined) return known;
     const id = Math.min(this.patterns.length, MOST_PATTERNS);
     this.patterns[id] = { kind: numberAt(dict, "PatternType") === SHADING_PATTERN ? "shading" : "tiling", name };
+    const stream = lookup(all, name);
+    if (stream instanceof Stream) this.cells[id] = stream;
     this.ids.set(key, id);
     return id;
+  }
+
+  /** The cell of a tiling pattern; undefined for all others. */
+  cellOf(id: number): Stream | undefined {
+    return this.patterns[id]?.kind === "tiling" ? this.cells[id] : undefined;
   }
 }

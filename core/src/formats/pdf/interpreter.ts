@@ -1,5 +1,6 @@
 import {
   concat,
+  IDENTITY,
   overlap,
   PAINT,
   scaleOf,
@@ -60,6 +61,7 @@ export class PageReader {
   readonly layersBeside = new Set<number>();
   /** Settings of widths and dashes by which more than paths is drawn. */
   readonly sharedSettings = new Set<string>();
+  private readonly cells = new Set<string>();
   private readonly clipIds = new Map<string, number>();
   private readonly noted = new Map<string, Unread>();
   private forms = 0;
@@ -101,6 +103,13 @@ export class PageReader {
         "absurd-coordinates",
         `${this.paths.absurd + this.texts.absurd} marks have coordinates that can't be drawn; they were left out.`,
       );
+  }
+
+  /** Whether a cell of a pattern is to be read: once on a page for each layer. */
+  takesCell(key: string): boolean {
+    if (this.cells.has(key)) return false;
+    this.cells.add(key);
+    return true;
   }
 
   enterForm(instance: ContentInstance): number {
@@ -148,6 +157,7 @@ class StreamReader {
   private readonly spare: GraphicsState[] = [];
   private readonly contentStack: Membership[] = [];
   private readonly cursor = new TextCursor();
+  private readonly base: Matrix;
   private operandsFrom = -1;
   private pathFrom = -1;
   /** The path is to cut what comes after it: by which rule, if at all. */
@@ -162,6 +172,8 @@ class StreamReader {
     private member: Membership,
     private readonly within: readonly number[],
   ) {
+    // Patterns are laid out in the space in which this stream begins.
+    this.base = state.ctm;
     page.file.budget.follow(content.length);
     this.lexer = new ContentLexer(content);
   }
@@ -453,6 +465,7 @@ class StreamReader {
       page.leftOut("no-extent", "Some lines are drawn in a space without extent and show nowhere; they were left out.");
       return this.endPath();
     }
+    const filled = (paint & PAINT.fill) !== 0 && state.fillPattern > 0 ? page.paths.outline()?.boxMm : undefined;
     const uneven = isUneven(state.ctm) ? page.paths.longest() : undefined;
     // Under a matrix that stretches unevenly, a line is as wide as it is across, and its dashes as long as along it.
     const [unitMm, alongMm] = uneven ? unitsOf(state.ctm, uneven) : [state.unitMm, state.unitMm];
@@ -483,6 +496,42 @@ class StreamReader {
       page.nextOrder(),
     );
     this.endPath();
+    if (filled) this.drawCell(filled);
+  }
+
+  /** Reads the cell of the pattern that an area is filled with, once for each layer, where it lies nearest to the middle of the area. */
+  private drawCell(filled: BoxMm): void {
+    const { state, page } = this;
+    const cell = page.file.fillPatterns.cellOf(state.fillPattern);
+    if (!cell || this.within.includes(cell.number) || this.within.length >= page.file.limits.formDepth) return;
+    if (!page.takesCell(`${cell.number} ${this.member.layer} ${this.member.visible}`)) return;
+    const inner = new GraphicsState();
+    const [stepX, stepY] = [numberAt(cell.dict, "XStep") ?? 0, numberAt(cell.dict, "YStep") ?? 0];
+    const matrix = concat(matrixOf(cell.dict), this.base);
+    const middle = backwards(matrix, filled.x + filled.width / 2, filled.y + filled.height / 2);
+    const at = (step: number, along: number): number => (step === 0 ? 0 : Math.round(along / step) * step);
+    const offset = { ...IDENTITY, e: at(stepX, middle?.[0] ?? 0), f: at(stepY, middle?.[1] ?? 0) };
+    inner.ctm = concat(offset, matrix);
+    inner.unitMm = scaleOf(inner.ctm);
+    inner.clip = this.clippedBy(cell.dict, inner.ctm, state.clip);
+    inner.strokeColour = inner.fillColour = state.fillColour;
+    inner.strokeAlpha = inner.fillAlpha = state.fillAlpha;
+    inner.groupAlpha = state.groupAlpha;
+    inner.blend = state.blend;
+    inner.masked = state.masked;
+    inner.transparencyId = page.file.transparencies.idOf(inner);
+    const { name } = page.file.fillPatterns.patterns[state.fillPattern] ?? { name: "" };
+    const instance = page.enterForm({
+      form: cell.number,
+      parent: this.instance,
+      name,
+      at: 0,
+      to: 0,
+      isCell: true,
+    });
+    const content = page.file.streams.contentOf(cell);
+    const resources = dictAt(cell.dict, "Resources") ?? this.resources;
+    new StreamReader(page, content, resources, instance, inner, this.member, [...this.within, cell.number]).run();
   }
 
   private flags(paint: number): number {
@@ -669,11 +718,7 @@ class StreamReader {
     state.ctm = concat(matrixOf(form), state.ctm);
     state.unitMm = scaleOf(state.ctm);
     state.dashId = state.dash.length === 0 ? 0 : -1;
-    const edge = numbersAt(form, "BBox");
-    if (edge.length === 4 && edge.every(Number.isFinite)) {
-      const ring = isUpright(state.ctm) ? undefined : cornersOf(edge, state.ctm);
-      state.clip = this.page.clipWithin(state.clip, boxOnPaper(edge, state.ctm), ring);
-    }
+    state.clip = this.clippedBy(form, state.ctm, state.clip);
     // A group is laid down as a whole: what it is let through counts for all in it, which begins afresh.
     if (nameAt(dictAt(form, "Group"), "S") === "Transparency") {
       state.groupAlpha *= state.fillAlpha;
@@ -681,6 +726,13 @@ class StreamReader {
       state.transparencyId = this.page.file.transparencies.idOf(state);
     }
     return state;
+  }
+
+  /** The clip that the box of a form or a cell makes within another. */
+  private clippedBy(dict: Dict, ctm: Matrix, outer: number): number {
+    const edge = numbersAt(dict, "BBox");
+    if (edge.length !== 4 || !edge.every(Number.isFinite)) return outer;
+    return this.page.clipWithin(outer, boxOnPaper(edge, ctm), isUpright(ctm) ? undefined : cornersOf(edge, ctm));
   }
 
   private placeImage(): void {
@@ -800,6 +852,13 @@ function unitsOf({ a, b, c, d }: Matrix, [dx, dy]: readonly [number, number]): [
   const det = a * d - b * c;
   const along = Math.hypot(dx, dy) / Math.hypot((d * dx - c * dy) / det, (a * dy - b * dx) / det);
   return Number.isFinite(along) && along > 0 ? [Math.abs(det) / along, along] : [Math.sqrt(Math.abs(det)), along || 1];
+}
+
+/** A point on paper in the space that a matrix leads out of; undefined where it leads nowhere. */
+function backwards({ a, b, c, d, e, f }: Matrix, x: number, y: number): [number, number] | undefined {
+  const det = a * d - b * c;
+  const found: [number, number] = [(d * (x - e) - c * (y - f)) / det, (a * (y - f) - b * (x - e)) / det];
+  return found.every(Number.isFinite) ? found : undefined;
 }
 
 /** Alpha as a file says it, within its bounds. */

@@ -34,6 +34,8 @@ export interface ContentInstance {
   readonly to: number;
   /** Drawn by an annotation of the page, by no operator. */
   readonly isNote?: true;
+  /** The cell of a pattern, drawn by no operator. */
+  readonly isCell?: true;
 }
 
 /** One row for each operator that painted a path. */

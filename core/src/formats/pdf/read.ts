@@ -106,7 +106,12 @@ function readPage(
     texts: texts.columns,
     images: reader.images,
     viewports: readViewports(node.dict, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
-    groups: reader.instances.map(({ parent, name, isNote }) => ({ parent, name, ...(isNote ? { isNote } : {}) })),
+    groups: reader.instances.map(({ parent, name, isNote, isCell }) => ({
+      parent,
+      name,
+      ...(isNote ? { isNote } : {}),
+      ...(isCell ? { isCell } : {}),
+    })),
     clips: reader.clips,
     layersBeside: [...reader.layersBeside],
   };

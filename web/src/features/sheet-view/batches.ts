@@ -65,7 +65,8 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
       batches.push(standIn(image.boxMm, cuts.of(image.clip)));
       key = "";
     }
-    if (paint & PAINT.hidden) continue;
+    // The cell of a pattern stands for all of its repetitions; one of them alone would mislead.
+    if (paint & PAINT.hidden || page.groups[paths.group[row] ?? 0]?.isCell) continue;
     for (const stroke of [false, true]) {
       if (!(paint & (stroke ? PAINT.stroke : PAINT.fill))) continue;
       const colour = (stroke ? paths.strokeColour[row] : paths.fillColour[row]) ?? 0;
