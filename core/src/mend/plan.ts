@@ -1,5 +1,5 @@
 import { counted } from "../base/words";
-import type { Change, ChangeKind, Drawing, Page } from "../drawing";
+import type { Change, ChangeKind, Drawing, LayerRename, Page } from "../drawing";
 import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
@@ -51,10 +51,12 @@ export function planMends(
   const mends: PlannedMend[] = [];
   const left: MendLeft[] = [];
   for (const finding of inOrder(findings)) {
-    const changes = mendOf(finding, foundOn);
-    if (changes.length === 0 || !chosen(finding)) continue;
-    const reason = changes.map((change) => whyNot(drawing, change)).find((each) => each !== undefined);
-    if (reason !== undefined) left.push(leftFor(finding, reason));
+    const asked = mendOf(finding, foundOn);
+    if (asked.length === 0 || !chosen(finding)) continue;
+    const possible = asked.map((change) => possiblePart(drawing, change));
+    const reason = possible.map((each) => each.reason).find((each) => each !== undefined);
+    const changes = possible.flatMap(({ change }) => change ?? []);
+    if (changes.length === 0) left.push(leftFor(finding, reason ?? "It can't be changed in this file."));
     else if (taken.take(changes)) mends.push({ finding, changes, done: inWords(finding, changes) });
   }
   return { mends, left };
@@ -69,21 +71,38 @@ export const leftFor = ({ key, rule, title, page, layer }: Finding, reason: stri
   reason,
 });
 
-/** Why a change can't be carried out without harm; undefined where it can. */
-function whyNot(drawing: Drawing, change: Change): string | undefined {
+/** What of a change can be carried out without harm, and why the rest can't. */
+function possiblePart(drawing: Drawing, change: Change): { readonly change?: Change; readonly reason?: string } {
   if (change.kind === "rename") {
-    const [own, other] = [drawing.layers[change.layer], drawing.layers.find((each) => each.name === change.to)];
-    return own && other && own.visible !== other.visible
-      ? `“${own.name}” is ${own.visible ? "printed" : "not printed"} and “${other.name}” is ${other.visible ? "printed" : "not"}, so they can't become one.`
-      : undefined;
+    const reason = whyNotRenamed(drawing, change);
+    return reason === undefined ? { change } : { reason };
   }
   const page = drawing.pages[change.page - 1];
-  if (!page) return undefined;
+  if (!page) return { change };
   const { group } = page[change.kind === "set-height" ? "texts" : "paths"];
-  if (change.rows.some((row) => isWithin(page, group[row] ?? 0, "isNote")))
-    return "Some of it stands in a note that was stuck onto the page; notes are not changed.";
-  return change.rows.some((row) => isWithin(page, group[row] ?? 0, "isCell"))
-    ? "Some of it belongs to a pattern that areas are filled with; patterns are not changed."
+  const reasons = Array.from(change.rows, (row) => whyNotChanged(page, group[row] ?? 0));
+  const reason = reasons.find((each) => each !== undefined);
+  if (reason === undefined) return { change };
+  const kept = reasons.flatMap((each, i) => (each === undefined ? [i] : []));
+  if (kept.length === 0) return { reason };
+  const rows = Uint32Array.from(kept, (i) => change.rows[i] ?? 0);
+  if (change.kind !== "set-height" || !change.shiftMm) return { change: { ...change, rows }, reason };
+  const { shiftMm } = change;
+  return { change: { ...change, rows, shiftMm: Float32Array.from(kept, (i) => shiftMm[i] ?? 0) }, reason };
+}
+
+function whyNotRenamed(drawing: Drawing, { layer, to }: LayerRename): string | undefined {
+  const [own, other] = [drawing.layers[layer], drawing.layers.find((each) => each.name === to)];
+  return own && other && own.visible !== other.visible
+    ? `“${own.name}” is ${own.visible ? "printed" : "not printed"} and “${other.name}” is ${other.visible ? "printed" : "not"}, so they can't become one.`
+    : undefined;
+}
+
+function whyNotChanged(page: Page, group: number): string | undefined {
+  if (isWithin(page, group, "isNote"))
+    return "It stands in a note that was stuck onto the page; notes are not changed.";
+  return isWithin(page, group, "isCell")
+    ? "It belongs to a pattern that areas are filled with; patterns are not changed."
     : undefined;
 }
 

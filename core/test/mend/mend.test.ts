@@ -111,6 +111,30 @@ describe("widths", () => {
   });
 });
 
+describe("what stands in a pattern or a note", () => {
+  it("is left as it is, and the rest of what is found together with it is mended", async () => {
+    const result = await mended(
+      onePage({
+        layers: ["A-WALL"],
+        content: on(0, "0.3 w 1 1 m 90 1 l S /Pattern cs /P scn 10 10 40 40 re f"),
+        resources: (file) => {
+          const cell = file.stream(
+            "0.3 w 0 0 m 5 5 l S",
+            "/Type /Pattern /PatternType 1 /PaintType 1 /TilingType 1 /BBox [0 0 5 5] /XStep 5 /YStep 5 /Matrix [2.8346 0 0 2.8346 0 0] /Resources << >>",
+          );
+          return `/Pattern << /P ${cell} >>`;
+        },
+      }),
+    );
+    const widthsNow = widths(result.drawing).map((each) => each.toFixed(2));
+    expect(widthsNow).toContain("0.50");
+    expect(widthsNow).toContain("0.30");
+    expect(result.left).toMatchObject([
+      { rule: "line/width-off-series", reason: expect.stringContaining("pattern") as string },
+    ]);
+  });
+});
+
 describe("line types", () => {
   it("are set, shared or not", async () => {
     const result = await mended(
