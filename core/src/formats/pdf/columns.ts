@@ -106,6 +106,10 @@ export class PathCollector {
   private moved = false;
   private startX = 0;
   private startY = 0;
+  private minX = 0;
+  private minY = 0;
+  private maxX = 0;
+  private maxY = 0;
   x = 0;
   y = 0;
   /** Marks left out for coordinates that are none. */
@@ -207,13 +211,8 @@ export class PathCollector {
     if (this.openCount === 0) return undefined;
     const { points } = this;
     const first = this.openPoint[0]! * 2;
-    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = first; i < this.pointNumbers; i += 2) {
-      minX = Math.min(minX, points[i]!);
-      maxX = Math.max(maxX, points[i]!);
-      minY = Math.min(minY, points[i + 1]!);
-      maxY = Math.max(maxY, points[i + 1]!);
-    }
+    this.bound(first, this.pointNumbers);
+    const { minX, minY, maxX, maxY } = this;
     const boxMm = { x: minX, y: minY, width: maxX - minX, height: maxY - minY };
     const count = (this.pointNumbers - first) / 2;
     let isBox = this.openCount === 1 && (count === 4 || count === 5);
@@ -288,21 +287,31 @@ export class PathCollector {
   private shows(open: number, { clip: id, paint, widthMm }: PathPaint): boolean {
     const clip = this.clips[id];
     if (!clip) return true;
-    const { points } = this;
-    const to = this.endOfPoints(open);
-    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = this.openPoint[open]! * 2; i < to; i += 2) {
-      const [x, y] = [points[i]!, points[i + 1]!];
-      if (x < minX) minX = x;
-      if (x > maxX) maxX = x;
-      if (y < minY) minY = y;
-      if (y > maxY) maxY = y;
-    }
+    this.bound(this.openPoint[open]! * 2, this.endOfPoints(open));
+    const { minX, minY, maxX, maxY } = this;
     const half = (paint & PAINT.stroke) === 0 ? 0 : widthMm / 2;
     const { x, y, width, height } = clip.boxMm;
     if (width <= 0 || height <= 0) return false;
     if (maxX + half < x || minX - half > x + width || maxY + half < y || minY - half > y + height) return false;
     return !isCutByOutline(this.clips, id) || this.showsWithinOutlines(open, id, paint, half);
+  }
+
+  /** Bounds the points from one number to another; keeps the bounds rather than make an object for each mark. */
+  private bound(from: number, to: number): void {
+    const { points } = this;
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let i = from; i < to; i += 2) {
+      const x = points[i]!;
+      const y = points[i + 1]!;
+      if (x < minX) minX = x;
+      if (x > maxX) maxX = x;
+      if (y < minY) minY = y;
+      if (y > maxY) maxY = y;
+    }
+    this.minX = minX;
+    this.minY = minY;
+    this.maxX = maxX;
+    this.maxY = maxY;
   }
 
   private endOfPoints(open: number): number {
