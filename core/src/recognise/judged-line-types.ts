@@ -51,6 +51,8 @@ export const JUDGED_LINE_TYPES: PageRecogniser<JudgedLineType> = {
 
 function judged({ file }: PageFacts, { look, pen }: JudgedWidth): JudgedLineType {
   const { standard, drawing } = file;
+  // Dashes that are areas, too, tell nothing of the pattern that they make together.
+  if (look.asArea) return { look, state: "right", widthMm: look.widthMm };
   const share = file.valueOf(DASH_OFF);
   const dash = drawing.dashes[look.dash] ?? [];
   const widthMm = pen?.widthMm ?? look.widthMm;

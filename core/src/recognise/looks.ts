@@ -10,6 +10,8 @@ export interface StrokeLook {
   /** Index into the drawing's dashes. */
   readonly dash: number;
   readonly capped: boolean;
+  /** They are painted as thin areas, not as lines. */
+  readonly asArea?: true;
   /** Rows of the page's paths. */
   readonly rows: Uint32Array;
 }

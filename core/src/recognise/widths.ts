@@ -3,6 +3,7 @@ import { NAMED_LAYERS } from "./layer-names";
 import { STROKE_LOOKS, type StrokeLook } from "./looks";
 import type { Parameter } from "./parameter";
 import type { FileFacts, PageRecogniser } from "./recogniser";
+import { THIN_AREAS } from "./thin-areas";
 
 /** How the width of a look stands to the pens. Each look has one state, so that one fault is one finding. */
 export interface JudgedWidth {
@@ -34,7 +35,7 @@ export const JUDGED_WIDTHS: PageRecogniser<JudgedWidth> = {
   parameters: [WIDTH_OFF],
   find: (facts) => {
     const entries = facts.file.of(NAMED_LAYERS);
-    return facts.of(STROKE_LOOKS).map(({ value: look, confidence, evidence }) => ({
+    return [...facts.of(STROKE_LOOKS), ...facts.of(THIN_AREAS)].map(({ value: look, confidence, evidence }) => ({
       value: { look, ...judged(facts.file, look.widthMm, facts.file.standard.penOf(entries[look.layer]?.value.entry)) },
       confidence,
       evidence,

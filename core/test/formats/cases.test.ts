@@ -30,6 +30,15 @@ describe("what comes to the paper is seen", () => {
   it.each(["only-shading", "ocmd-second"])("%s: the layer is not empty", async (name) => {
     expect(await rulesOf(name)).not.toContain("layer/empty");
   });
+  it("thin-rects: lines written as thin areas, by their widths", async () => {
+    const found = (await findings("thin-rects")).filter(({ layer }) => layer === "A-GLAZ");
+    // 0.0566929, 0.283465, 1.70079 and 0.708661 pt; the last is the layer's own pen.
+    expect(found.map(({ rule, measured, mend }) => [rule, measured, mend])).toEqual([
+      ["line/hairline", 0.02, undefined],
+      ["line/hairline", 0.1, undefined],
+      ["line/width-off-series", 0.6, undefined],
+    ]);
+  });
   it("pattern-hatch-bad-width: the lines of a pattern are judged, and are not mended", async () => {
     expect(await rulesOf("pattern-hatch-bad-width")).toContain("line/width-off-series");
     const { done, left } = await mended("pattern-hatch-bad-width");

@@ -13,7 +13,8 @@ export const hairline = rule({
   parameters: [],
   mends: "set-width",
   page: {
-    measures: "The width of each visible stroke on paper, after all scaling: zero, or under the thinnest pen.",
+    measures:
+      "The width of each visible stroke on paper, after all scaling: zero, or under the thinnest pen. Thin areas that stand for lines count as lines of their width.",
     why: "Zero means “the thinnest your device can”: invisible on one plotter, bold on another.",
     right: "0.13 mm, where that is the thinnest pen.",
     wrong: "0 mm.",

@@ -21,15 +21,18 @@ export function reportWidths(
         page: facts.page.index,
         layer: look.layer,
         marks: { of: "paths", rows: look.rows },
-        message: (count) => message(count, value, words),
+        message: (count) => `${message(count, value, words)}${look.asArea ? AS_AREA : ""}`,
         measured: look.widthMm,
         expected: pen.widthMm,
         unit: "mm",
-        mend: widthMend(facts.page.index, value, pen.widthMm, types[i]?.value),
+        ...(look.asArea ? {} : { mend: widthMend(facts.page.index, value, pen.widthMm, types[i]?.value) }),
       });
     });
   }
 }
+
+/** What is told besides of lines that are none in the file. */
+const AS_AREA = " The file has it as a thin area, which is not mended.";
 
 /** Dashes are multiples of the width: where they are right for the width that a line has, they go with it. */
 function widthMend(page: number, { look }: JudgedWidth, widthMm: number, type: JudgedLineType | undefined): Change[] {

@@ -14,7 +14,7 @@ export const widthNotPen = rule({
   mends: "set-width",
   page: {
     measures:
-      "Strokes of registered layers whose width is a pen, but another one than the layer's in this drawing kind.",
+      "Strokes of registered layers, and thin areas that stand for lines, whose width is a pen, but another one than the layer's in this drawing kind.",
     why: "The same thing should plot the same on every sheet.",
     right: "Walls in the 0.5 mm pen.",
     wrong: "Walls in the 0.25 mm pen.",

@@ -13,7 +13,8 @@ export const widthOffSeries = rule({
   parameters: [WIDTH_OFF],
   mends: "set-width",
   page: {
-    measures: "The width of each visible stroke on paper against all pens of the schedule.",
+    measures:
+      "The width of each visible stroke on paper against all pens of the schedule. Thin areas that stand for lines count as lines of their width.",
     why: "Widths that differ by less than a step can't be told apart in print and say nothing.",
     right: "0.25, 0.35, 0.5 mm.",
     wrong: "0.3 mm.",

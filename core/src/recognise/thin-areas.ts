@@ -1,0 +1,121 @@
+import { PAINT, pathBox, VERB, type Page } from "../drawing";
+import type { StrokeLook } from "./looks";
+import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
+
+/** An area that is wider than this is no line: pens of drawings end here, nearly. Millimetres. */
+const WIDEST_MM = 1;
+/** A line is so many times as long as it is wide; shorter areas are marks, arrows, parts of letters. */
+const LEAST_SHARE = 20;
+/** Edges that lie nearer to each other than this are one. Millimetres. */
+const SAME_MM = 0.05;
+const WHITE = 0xffffff;
+const SHIFT = 1000;
+
+/** A thin rectangle that was painted as an area: along its middle, and how wide. */
+interface Thin {
+  readonly row: number;
+  readonly widthMm: number;
+  readonly lengthMm: number;
+  readonly middle: readonly [number, number];
+  /** Direction of its length. */
+  readonly along: readonly [number, number];
+}
+
+/**
+ * Lines that a program wrote as thin areas. Thin walls that are filled are areas, too; they are told apart by their
+ * outlines, which are drawn as lines, or by the areas that they make together with others beside them.
+ */
+export const THIN_AREAS: PageRecogniser<StrokeLook> = {
+  id: "thin-areas",
+  on: "page",
+  finds: "lines drawn as thin areas",
+  from: "rectangles without outline, up to 1 mm wide and twenty times as long, with nothing along their sides",
+  find: (facts) => looksOf(facts).map((look) => measuredOn(facts.page.index, look, { of: "paths", rows: look.rows })),
+};
+
+function looksOf(facts: PageFacts): StrokeLook[] {
+  const { paths } = facts.page;
+  const groups = new Map<string, { layer: number; widthMm: number; rows: number[] }>();
+  for (let row = 0; row < paths.count; row++) {
+    const thin = thinAt(facts.page, row);
+    if (!thin || isPartOfMore(facts, thin)) continue;
+    const widthMm = Math.round(thin.widthMm * SHIFT) / SHIFT;
+    const layer = paths.layer[row] ?? -1;
+    const key = `${layer} ${widthMm}`;
+    const group = groups.get(key) ?? { layer, widthMm, rows: [] };
+    groups.set(key, group);
+    group.rows.push(row);
+  }
+  return [...groups.values()].map(({ layer, widthMm, rows }) => ({
+    layer,
+    widthMm,
+    dash: 0,
+    capped: false,
+    asArea: true,
+    rows: Uint32Array.from(rows),
+  }));
+}
+
+function thinAt({ paths }: Page, row: number): Thin | undefined {
+  const paint = paths.paint[row] ?? 0;
+  if ((paint & (PAINT.fill | PAINT.stroke | PAINT.hidden)) !== PAINT.fill) return undefined;
+  if (paths.fillPattern[row] !== 0 || paths.fillColour[row] === WHITE) return undefined;
+  const [from, to] = [paths.firstVerb[row] ?? 0, paths.firstVerb[row + 1] ?? 0];
+  const count = to - from;
+  if (count !== 4 && count !== 5) return undefined;
+  for (let v = from + 1; v < to; v++) if (paths.verbs[v] !== VERB.line) return undefined;
+  const at = (i: number): [number, number] => {
+    const p = ((paths.firstPoint[row] ?? 0) + i) * 2;
+    return [paths.points[p] ?? 0, paths.points[p + 1] ?? 0];
+  };
+  const [a, b, c, d] = [at(0), at(1), at(2), at(3)];
+  // A fifth point only leads back.
+  if (count === 5 && distance(a, at(4)) > SAME_MM / 10) return undefined;
+  const [first, second] = [distance(a, b), distance(b, c)];
+  const isBox = distance([a[0] + c[0], a[1] + c[1]], [b[0] + d[0], b[1] + d[1]]) < SAME_MM / 10;
+  const square = Math.abs((b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1]));
+  const [widthMm, lengthMm] = [Math.min(first, second), Math.max(first, second)];
+  if (!isBox || square > first * second * 0.01 || widthMm > WIDEST_MM || lengthMm < widthMm * LEAST_SHARE)
+    return undefined;
+  const [p, q] = first > second ? [a, b] : [b, c];
+  return {
+    row,
+    widthMm,
+    lengthMm,
+    middle: [(a[0] + c[0]) / 2, (a[1] + c[1]) / 2],
+    along: [(q[0] - p[0]) / lengthMm, (q[1] - p[1]) / lengthMm],
+  };
+}
+
+const distance = (a: readonly [number, number], b: readonly [number, number]): number =>
+  Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** Whether a line or another area runs along one of the long sides. */
+function isPartOfMore(facts: PageFacts, thin: Thin): boolean {
+  const { paths } = facts.page;
+  const { x, y, width, height } = pathBox(paths, thin.row);
+  const reach = SAME_MM + thin.widthMm;
+  const around = { x: x - reach, y: y - reach, width: width + 2 * reach, height: height + 2 * reach };
+  return facts
+    .near("paths", around)
+    .some(
+      (row) => row !== thin.row && ((paths.paint[row] ?? 0) & PAINT.hidden) === 0 && runsAlong(facts.page, row, thin),
+    );
+}
+
+function runsAlong({ paths }: Page, row: number, { widthMm, lengthMm, middle, along }: Thin): boolean {
+  const [first, last] = [paths.firstPoint[row] ?? 0, paths.firstPoint[row + 1] ?? 0];
+  for (let i = first; i < last; i++) {
+    const j = i + 1 < last ? i + 1 : first;
+    const [p, q] = [i, j].map((n) => {
+      const [dx, dy] = [(paths.points[n * 2] ?? 0) - middle[0], (paths.points[n * 2 + 1] ?? 0) - middle[1]];
+      return { along: dx * along[0] + dy * along[1], across: dx * along[1] - dy * along[0] };
+    }) as [{ along: number; across: number }, { along: number; across: number }];
+    const onSide = [p, q].every(({ across }) => Math.abs(Math.abs(across) - widthMm / 2) <= SAME_MM);
+    if (!onSide || p.across * q.across < 0) continue;
+    const together =
+      Math.min(lengthMm / 2, Math.max(p.along, q.along)) - Math.max(-lengthMm / 2, Math.min(p.along, q.along));
+    if (together > lengthMm / 2) return true;
+  }
+  return false;
+}
