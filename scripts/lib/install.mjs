@@ -41,6 +41,10 @@ const PACKAGES = {
   "poppler-utils": () => has("pdftotext"),
   // Another program that reads workbooks, for the tests.
   "python3-openpyxl": () => existsSync("/usr/lib/python3/dist-packages/openpyxl"),
+  // Other makers of pages, for the measurements.
+  "librsvg2-bin": () => has("rsvg-convert"),
+  ghostscript: () => has("gs"),
+  "python3-reportlab": () => existsSync("/usr/lib/python3/dist-packages/reportlab"),
 };
 
 /** Installs Debian's packages that are missing; says what to type where it may not. */
