@@ -22,10 +22,10 @@ export function visiblePieces(
 ): Pieces {
   let pieces = WHOLE;
   for (let clip = clips[id]; clip && pieces.length > 0; clip = clip.outer < 0 ? undefined : clips[clip.outer]) {
-    const own = clip.outline
-      ? withinOutline(clip, x0, y0, x1, y1, halfWidthMm)
-      : withinBox(clip.boxMm, x0, y0, x1, y1, halfWidthMm + ON_EDGE_MM);
-    pieces = own === WHOLE ? pieces : shared(pieces, own);
+    const box = withinBox(clip.boxMm, x0, y0, x1, y1, halfWidthMm + ON_EDGE_MM);
+    if (box !== WHOLE) pieces = shared(pieces, box);
+    if (clip.outline && pieces.length > 0)
+      pieces = shared(pieces, withinOutline(clip.outline, clip.evenOdd, x0, y0, x1, y1, halfWidthMm));
   }
   return pieces;
 }
@@ -48,28 +48,49 @@ function withinBox(box: BoxMm, x0: number, y0: number, x1: number, y1: number, m
   return from === 0 && to === 1 ? WHOLE : [from, to];
 }
 
-function withinOutline(clip: Clip, x0: number, y0: number, x1: number, y1: number, halfWidth: number): Pieces {
-  const { outline, evenOdd } = clip;
-  if (!outline || withinBox(clip.boxMm, x0, y0, x1, y1, halfWidth + ON_EDGE_MM).length === 0) return NONE;
-  const cuts = [0, 1];
+function withinOutline(
+  outline: readonly number[],
+  evenOdd: boolean,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  halfWidth: number,
+): Pieces {
+  const [dx, dy] = [x1 - x0, y1 - y0];
+  const length = dx * dx + dy * dy;
+  if (length === 0) return isInside(outline, evenOdd, x0, y0) ? WHOLE : NONE;
+  // Where edges cross the straight or what goes on from its end, and which way: what lies ahead tells what is inside.
+  const crossings: { readonly at: number; readonly way: number }[] = [];
+  let [winding, parity] = [0, 0];
   eachEdge(outline, (ax, ay, bx, by) => {
-    const cross = (x1 - x0) * (by - ay) - (y1 - y0) * (bx - ax);
-    if (cross === 0) return;
-    const t = ((ax - x0) * (by - ay) - (ay - y0) * (bx - ax)) / cross;
-    const s = ((ax - x0) * (y1 - y0) - (ay - y0) * (x1 - x0)) / cross;
-    if (t > 0 && t < 1 && s >= 0 && s <= 1) cuts.push(t);
+    const [a, b] = [dx * (ay - y0) - dy * (ax - x0), dx * (by - y0) - dy * (bx - x0)];
+    if (a > 0 === b > 0) return;
+    const share = a / (a - b);
+    const at = (dx * (ax + (bx - ax) * share - x0) + dy * (ay + (by - ay) * share - y0)) / length;
+    if (at <= 0) return;
+    const way = b > 0 ? 1 : -1;
+    winding += way;
+    parity ^= 1;
+    if (at < 1) crossings.push({ at, way });
   });
-  cuts.sort((a, b) => a - b);
+  crossings.sort((a, b) => a.at - b.at);
   const pieces: number[] = [];
-  for (let i = 0; i + 1 < cuts.length; i++) {
-    const [from, to] = [cuts[i]!, cuts[i + 1]!];
-    const middle = (from + to) / 2;
-    const [x, y] = [x0 + (x1 - x0) * middle, y0 + (y1 - y0) * middle];
-    if (!isInside(outline, evenOdd, x, y) && !isNear(outline, x, y, halfWidth + ON_EDGE_MM)) continue;
-    if (pieces.length > 0 && pieces[pieces.length - 1] === from) pieces[pieces.length - 1] = to;
-    else pieces.push(from, to);
+  let from = 0;
+  for (let i = 0; i <= crossings.length; i++) {
+    const crossing = crossings[i];
+    const to = crossing?.at ?? 1;
+    const inside = evenOdd ? parity === 1 : winding !== 0;
+    if (inside && to > from) {
+      if (pieces.length > 0 && pieces[pieces.length - 1] === from) pieces[pieces.length - 1] = to;
+      else pieces.push(from, to);
+    }
+    winding -= crossing?.way ?? 0;
+    parity ^= 1;
+    from = to;
   }
-  return pieces;
+  // A line along an edge shows by half of its width.
+  return pieces.length > 0 || !isNear(outline, x0 + dx / 2, y0 + dy / 2, halfWidth + ON_EDGE_MM) ? pieces : WHOLE;
 }
 
 /** Visits the edges of closed rings. */

@@ -86,11 +86,11 @@ export interface Group {
 
 /** What cuts marks. */
 export interface Clip {
-  /** Clip around it, which cuts too; -1 for the paper. */
+  /** Nearest clip around it that is an outline and cuts too, else the paper; -1 for the paper. */
   readonly outer: number;
   /** Box of what stays, within that of every clip around it. */
   readonly boxMm: BoxMm;
-  /** Closed rings, x and y in turn, `RING_ENDS` twice between them; none where the clip is its box. */
+  /** Closed rings within the box, x and y in turn, `RING_ENDS` twice between them; none where the clip is its box. */
   readonly outline?: readonly number[];
   /** What rings enclose an even number of times is outside; else all that they enclose is inside. */
   readonly evenOdd: boolean;

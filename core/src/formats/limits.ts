@@ -14,6 +14,9 @@ export interface ReadLimits {
    */
   readonly contentBytes: number;
   readonly contentForEachByte: number;
+  /** Bytes of objects and tables parsed: what any file may have, and what each of its bytes adds. */
+  readonly parsedBytes: number;
+  readonly parsedForEachByte: number;
   /** Entries of the tables of all fonts: widths and meanings of codes. */
   readonly tableEntries: number;
   /** Painted subpaths and shown strings of all pages: what any file may have, and what each of its bytes adds. */
@@ -39,6 +42,8 @@ export const DEFAULT_LIMITS: ReadLimits = {
   inflatedBytes: 1024 * 2 ** 20,
   contentBytes: 48 * 2 ** 20,
   contentForEachByte: 40,
+  parsedBytes: 4 * 2 ** 20,
+  parsedForEachByte: 20,
   tableEntries: 1_500_000,
   fileMarks: 500_000,
   marksForEachByte: 2,

@@ -8,6 +8,9 @@ import { ChangeLog, unmeantDifferences } from "./prove";
 
 /** Mends can bring others to light (a width, then its dashes); after so many passes the rest is left. */
 const MOST_PASSES = 5;
+/** Each try writes and reads the whole file; a file in which so many fail has something that is not understood. */
+const MOST_TRIES = 100;
+const NOT_TRIED = "Too many mends of this file could not be proved, so this one was not tried.";
 
 /** A mended file: new bytes, what was done, what was left undone and why, and what an inspection says of it now. */
 export interface Mended {
@@ -94,6 +97,7 @@ export async function mendFile(
 class Mender {
   /** By the keys of their findings. */
   readonly left = new Map<string, MendLeft>();
+  private tries = 0;
 
   constructor(
     private readonly standard: OfficeStandard,
@@ -104,7 +108,7 @@ class Mender {
   async mend(state: State, mends: readonly PlannedMend[]): Promise<{ state: State; done: readonly PlannedMend[] }> {
     const [first] = mends;
     if (!first) return { state, done: [] };
-    const tried = await this.tried(state, mends);
+    const tried = this.tries++ < MOST_TRIES ? await this.tried(state, mends) : NOT_TRIED;
     if (typeof tried !== "string") {
       // What is found as it was before was not mended after all; it is not tried again.
       const again = new Map(tried.inspected.findings.map(({ key, count }) => [key, count]));

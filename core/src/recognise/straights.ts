@@ -14,6 +14,8 @@ const CELL_MM = 32;
 const CELLS = 256;
 /** Members of a cell up to which they are put in order one by one. */
 const MOST_BY_HAND = 24;
+/** Neighbours that are looked at for one straight: where more lie upon each other, looking at all would take for ever. */
+const MOST_LOOKED_AT = 128;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
@@ -130,7 +132,7 @@ class Laid {
       for (let k = start; k < end; k++) {
         const a = this.members[k] ?? 0;
         const limit = (to[a] ?? 0) + reach(a) + ROUNDING_MM;
-        for (let l = k + 1; l < end; l++) {
+        for (let l = k + 1; l < end && l - k <= MOST_LOOKED_AT; l++) {
           const b = this.members[l] ?? 0;
           if ((from[b] ?? 0) > limit) break;
           if (this.meetsIn(cell, a, b)) visit(a, b);

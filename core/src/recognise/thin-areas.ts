@@ -9,6 +9,8 @@ const LEAST_SHARE = 20;
 /** Edges that lie nearer to each other than this are one. Millimetres. */
 const SAME_MM = 0.05;
 const WHITE = 0xffffff;
+/** Marks beside thin areas that are looked at on a page; where thousands lie upon each other, the rest are no lines. */
+const MOST_LOOKED_AT = 2_000_000;
 const SHIFT = 1000;
 
 /** A thin rectangle that was painted as an area: along its middle, and how wide. */
@@ -36,9 +38,13 @@ export const THIN_AREAS: PageRecogniser<StrokeLook> = {
 function looksOf(facts: PageFacts): StrokeLook[] {
   const { paths } = facts.page;
   const groups = new Map<string, { layer: number; widthMm: number; rows: number[] }>();
-  for (let row = 0; row < paths.count; row++) {
+  let looked = 0;
+  for (let row = 0; row < paths.count && looked < MOST_LOOKED_AT; row++) {
     const thin = thinAt(facts.page, row);
-    if (!thin || isPartOfMore(facts, thin)) continue;
+    if (!thin) continue;
+    const around = nearTo(facts, thin);
+    looked += around.length;
+    if (around.some((other) => other !== row && runsAlong(facts.page, other, thin))) continue;
     const widthMm = Math.round(thin.widthMm * SHIFT) / SHIFT;
     const layer = paths.layer[row] ?? -1;
     const key = `${layer} ${widthMm}`;
@@ -90,20 +96,16 @@ function thinAt({ paths }: Page, row: number): Thin | undefined {
 const distance = (a: readonly [number, number], b: readonly [number, number]): number =>
   Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** Whether a line or another area runs along one of the long sides. */
-function isPartOfMore(facts: PageFacts, thin: Thin): boolean {
-  const { paths } = facts.page;
-  const { x, y, width, height } = pathBox(paths, thin.row);
-  const reach = SAME_MM + thin.widthMm;
-  const around = { x: x - reach, y: y - reach, width: width + 2 * reach, height: height + 2 * reach };
-  return facts
-    .near("paths", around)
-    .some(
-      (row) => row !== thin.row && ((paths.paint[row] ?? 0) & PAINT.hidden) === 0 && runsAlong(facts.page, row, thin),
-    );
+/** Rows of the marks beside a thin area, its own too. */
+function nearTo(facts: PageFacts, { row, widthMm }: Thin): Uint32Array {
+  const { x, y, width, height } = pathBox(facts.page.paths, row);
+  const reach = SAME_MM + widthMm;
+  return facts.near("paths", { x: x - reach, y: y - reach, width: width + 2 * reach, height: height + 2 * reach });
 }
 
+/** Whether a mark runs along one of the long sides. */
 function runsAlong({ paths }: Page, row: number, { widthMm, lengthMm, middle, along }: Thin): boolean {
+  if (((paths.paint[row] ?? 0) & PAINT.hidden) !== 0) return false;
   const [first, last] = [paths.firstPoint[row] ?? 0, paths.firstPoint[row + 1] ?? 0];
   for (let i = first; i < last; i++) {
     const j = i + 1 < last ? i + 1 : first;

@@ -37,6 +37,10 @@ describe("what clips leave of a line", () => {
       }),
     );
   });
+  it("is cut by an outline's box, too, which holds the boxes around it", () => {
+    const half: Clip = { ...asOutline, boxMm: { ...box, width: 20 } };
+    expect(lengthOf(visiblePieces([PAPER, half], 1, 0, 40, 100, 40))).toBeCloseTo(0.2, 3);
+  });
   it("is nothing in a clip without extent, and all on its edge", () => {
     const nothing: Clip = { outer: 0, boxMm: { x: 50, y: 50, width: 0, height: 0 }, evenOdd: false };
     expect(visiblePieces([PAPER, nothing], 1, 0, 50, 100, 50)).toEqual([]);

@@ -7,9 +7,10 @@ import { mkdtempSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { readDrawing, type ReadLimits } from "../../src/formats";
-import { inspect } from "../../src/inspect";
+import { inspect, readAndInspect } from "../../src/inspect";
+import { nodeInflate } from "../../src/node/inflate";
 import { preset } from "../../src/standard";
-import { fixture, temporary } from "../support/tools";
+import { drawingOf, fixture, temporary } from "../support/tools";
 import { on, onePage, RawPdf } from "../support/raw-pdf";
 
 /** What the reader says of a file that it can't read; undefined where it reads it. */
@@ -76,6 +77,78 @@ describe("files that can't be read say why", () => {
   it("no catalogue", async () => {
     const file = new RawPdf();
     expect((await refusal(file.build(file.add("<< /Nothing true >>"))))?.code).toBe("damaged");
+  });
+});
+
+describe("little that asks for much", () => {
+  const answered = async (bytes: Uint8Array): Promise<string> => {
+    const read = await readAndInspect(bytes, preset("tarnwick")!, { inflate: nodeInflate });
+    return read.ok ? "read" : read.problem.code;
+  };
+  it("a cross-reference stream whose rows have no width", async () => {
+    const file = new RawPdf();
+    const catalog = file.add("<< /Type /Catalog /Pages 2 0 R >>");
+    file.add("<< /Type /Pages /Kids [3 0 R] /Count 1 >>");
+    file.add("<< /Type /Page /Parent 2 0 R /MediaBox [0 0 100 100] >>");
+    const text = Buffer.from(file.build(catalog)).toString("latin1");
+    const row =
+      "9 0 obj << /Type /XRef /W [1 0 0] /Size 9999999999 /Root 1 0 R /Length 3 >>\nstream\nabc\nendstream endobj\n";
+    const at = text.indexOf("xref\n");
+    const bad = `${text.slice(0, at)}${row}startxref\n${at}\n%%EOF`;
+    expect(await answered(new Uint8Array(Buffer.from(bad, "latin1")))).toBe("read");
+  });
+  it("thousands of objects that all stand in one place", async () => {
+    const file = new RawPdf();
+    const big = `[ ${"1 ".repeat(200_000)}]`;
+    const numbers = Array.from({ length: 2000 }, (_, i) => 10 + i);
+    const head = numbers.map((each) => `${each} 0 `).join("");
+    const pack = file.stream(head + big, `/Type /ObjStm /N ${numbers.length} /First ${head.length}`, true);
+    const kids = numbers.map((each) => `${each} 0 R`).join(" ");
+    const pages = file.add(`<< /Type /Pages /Kids [${kids}] /Count 1 /Pack ${pack} >>`);
+    const text = Buffer.from(file.build(file.add(`<< /Type /Catalog /Pages ${pages} >>`))).toString("latin1");
+    // A table that leads nowhere, so that the packs are looked into.
+    expect(await answered(new Uint8Array(Buffer.from(text.replace(/startxref\n\d+/, "startxref\n1"), "latin1")))).toBe(
+      "over-limit",
+    );
+  });
+  it("a font of slashes", async () => {
+    const program = `%!PS ${"/".repeat(60_000)} eexec 00000000${"2f".repeat(200_000)}`;
+    const bytes = onePage({
+      layers: [],
+      content: "BT /X 10 Tf 10 10 Td (A) Tj ET",
+      resources: (file) => {
+        const descriptor = file.add(`<< /Type /FontDescriptor /FontName /X /FontFile ${file.stream(program)} >>`);
+        return `/Font << /X << /Type /Font /Subtype /Type1 /BaseFont /X /FontDescriptor ${descriptor} >> >>`;
+      },
+    });
+    expect(await answered(bytes)).toBe("read");
+  });
+  it("lines cut by an outline of thousands of edges, in clips within clips", async () => {
+    const ring = Array.from(
+      { length: 5000 },
+      (_, i) => `${50 + 40 * Math.cos(i)} ${50 + 40 * Math.sin(i)} ${i === 0 ? "m" : "l"}`,
+    );
+    const nested = "0 0 90 90 re W n ".repeat(3000);
+    const lines = "0.5 w 1 1 m 99 99 l S\n".repeat(20_000);
+    const bytes = onePage({ layers: [], content: `${nested} ${ring.join(" ")} W n ${lines}` });
+    expect(await answered(bytes)).toBe("read");
+    expect((await drawingOf(bytes)).unread.map(({ code }) => code)).toContain("clip-edges");
+  });
+  it("lines that all lie in one place, or nearly", async () => {
+    const lines = (step: number): string =>
+      Array.from(
+        { length: 20_000 },
+        (_, i) => `1 ${(1 + i * step).toFixed(4)} m 99 ${(1 + i * step).toFixed(4)} l S`,
+      ).join("\n");
+    for (const step of [0, 0.001])
+      expect(await answered(onePage({ layers: [], content: `0.5 w ${lines(step)}` }))).toBe("read");
+  });
+  it("thin areas that all lie upon each other", async () => {
+    expect(await answered(onePage({ layers: [], content: "10 10 80 0.25 re f\n".repeat(20_000) }))).toBe("read");
+  });
+  it("letters of one line that are each a little higher than the one before", async () => {
+    const letters = Array.from({ length: 20_000 }, (_, i) => `/F1 ${(4 + i * 0.0001).toFixed(4)} Tf (A) Tj`);
+    expect(await answered(onePage({ layers: [], content: `BT 10 10 Td ${letters.join(" ")} ET` }))).toBe("read");
   });
 });
 

@@ -10,11 +10,13 @@ import { inflate } from "./inflate";
 export class Budget {
   private inflated = 0;
   private lexed = 0;
+  private parsed = 0;
   private entries = 0;
   private marks = 0;
   /** Bytes that one stream may be unpacked to. */
   readonly streamBytes: number;
   private readonly contentBytes: number;
+  private readonly parsedBytes: number;
   private readonly mostMarks: number;
 
   constructor(
@@ -24,6 +26,7 @@ export class Budget {
   ) {
     this.streamBytes = Math.min(limits.streamBytes, limits.smallStreamBytes + limits.streamForEachByte * fileBytes);
     this.contentBytes = limits.contentBytes + limits.contentForEachByte * fileBytes;
+    this.parsedBytes = limits.parsedBytes + limits.parsedForEachByte * fileBytes;
     this.mostMarks = limits.fileMarks + limits.marksForEachByte * fileBytes;
   }
 
@@ -38,6 +41,13 @@ export class Budget {
     this.inflated += bytes;
     if (this.inflated > this.limits.inflatedBytes)
       throw overLimit("The file unpacks to more than is sensible", megabytes(this.limits.inflatedBytes));
+  }
+
+  /** Bytes of objects that were parsed: objects of many numbers may all stand in one place. */
+  parse(bytes: number): void {
+    this.parsed += bytes;
+    if (this.parsed > this.parsedBytes)
+      throw overLimit("The objects of the file take more reading than is sensible", megabytes(this.parsedBytes));
   }
 
   /** Bytes of drawing instructions that are about to be followed. */

@@ -181,17 +181,10 @@ export class PathCollector {
   longest(): [number, number] | undefined {
     let [best, found]: [number, [number, number] | undefined] = [0, undefined];
     for (let open = 0; open < this.openCount; open++) {
-      eachStraight(
-        this.verbs,
-        this.points,
-        this.openVerb[open]!,
-        this.endOfVerbs(open),
-        this.openPoint[open]!,
-        (x0, y0, x1, y1) => {
-          const length = Math.hypot(x1 - x0, y1 - y0);
-          if (length > best) [best, found] = [length, [x1 - x0, y1 - y0]];
-        },
-      );
+      this.straights(open, (x0, y0, x1, y1) => {
+        const length = Math.hypot(x1 - x0, y1 - y0);
+        if (length > best) [best, found] = [length, [x1 - x0, y1 - y0]];
+      });
     }
     return found;
   }
@@ -228,17 +221,10 @@ export class PathCollector {
     for (let open = 0; open < this.openCount; open++) {
       if (rings.length > 0) rings.push(RING_ENDS, RING_ENDS);
       let [endX, endY] = [0, 0];
-      eachStraight(
-        this.verbs,
-        this.points,
-        this.openVerb[open]!,
-        this.endOfVerbs(open),
-        this.openPoint[open]!,
-        (x0, y0, x1, y1) => {
-          rings.push(x0, y0);
-          [endX, endY] = [x1, y1];
-        },
-      );
+      this.straights(open, (x0, y0, x1, y1) => {
+        rings.push(x0, y0);
+        [endX, endY] = [x1, y1];
+      });
       rings.push(endX, endY);
     }
     return rings;
@@ -318,6 +304,11 @@ export class PathCollector {
     return open + 1 < this.openCount ? this.openPoint[open + 1]! * 2 : this.pointNumbers;
   }
 
+  private straights(open: number, visit: (x0: number, y0: number, x1: number, y1: number) => void): void {
+    const [from, to] = [this.openVerb[open]!, this.endOfVerbs(open)];
+    eachStraight(this.verbs, this.points, from, to, this.openPoint[open]!, visit);
+  }
+
   private endOfVerbs(open: number): number {
     return open + 1 < this.openCount ? this.openVerb[open + 1]! : this.verbCount;
   }
@@ -325,17 +316,10 @@ export class PathCollector {
   private showsWithinOutlines(open: number, id: number, paint: number, half: number): boolean {
     const ring: number[] = [];
     let shows = false;
-    eachStraight(
-      this.verbs,
-      this.points,
-      this.openVerb[open]!,
-      this.endOfVerbs(open),
-      this.openPoint[open]!,
-      (x0, y0, x1, y1) => {
-        if ((paint & PAINT.fill) !== 0) ring.push(x0, y0);
-        shows ||= visiblePieces(this.clips, id, x0, y0, x1, y1, half).length > 0;
-      },
-    );
+    this.straights(open, (x0, y0, x1, y1) => {
+      if ((paint & PAINT.fill) !== 0) ring.push(x0, y0);
+      shows ||= visiblePieces(this.clips, id, x0, y0, x1, y1, half).length > 0;
+    });
     if (!shows && this.openClosed[open]) {
       const [from, last] = [this.openPoint[open]! * 2, this.endOfPoints(open) - 2];
       const [x0, y0, x1, y1] = [this.points[last]!, this.points[last + 1]!, this.points[from]!, this.points[from + 1]!];

@@ -156,7 +156,7 @@ export function unpredicted(bytes: Uint8Array, { predictor, colours, bits, colum
 
 function ofPng(bytes: Uint8Array, line: number, pixel: number): Uint8Array {
   const rows = Math.ceil(bytes.length / (line + 1));
-  const out = new Uint8Array(rows * line);
+  const out = new Uint8Array(Math.min(rows * line, bytes.length));
   let written = 0;
   for (let row = 0; row < rows; row++) {
     const from = row * (line + 1);

@@ -42,6 +42,8 @@ export interface FileContext {
 }
 
 const NO_LAYER: Membership = { layer: -1, visible: true, beside: [] };
+/** Edges that every line within a clip is tried on; each line of a page may be within it. */
+const MOST_EDGES = 512;
 const MOST_OPERANDS = 64;
 /** Layers around a mark that are told; nobody nests more. */
 const MOST_BESIDE = 64;
@@ -63,6 +65,8 @@ export class PageReader {
   readonly sharedSettings = new Set<string>();
   private readonly cells = new Set<string>();
   private readonly clipIds = new Map<string, number>();
+  /** Edges of all outlines that a clip and those around it have. */
+  private readonly edgesAround: number[] = [0];
   private readonly noted = new Map<string, Unread>();
   private forms = 0;
   private painted = 0;
@@ -123,16 +127,29 @@ export class PageReader {
     return this.painted++;
   }
 
-  /** Id of a clip within another. */
+  /** Id of a clip within another. A box is held whole by its `boxMm`, so only outlines stay around it. */
   clipWithin(outer: number, boxMm: BoxMm, outline?: readonly number[], evenOdd = false): number {
     const around = this.clips[outer]?.boxMm ?? boxMm;
     const left = overlap(around, boxMm) ?? { x: boxMm.x, y: boxMm.y, width: 0, height: 0 };
-    const clip: Clip = { outer, boxMm: left, ...(outline ? { outline } : {}), evenOdd };
-    const key = `${outer} ${left.x} ${left.y} ${left.width} ${left.height} ${outline ? `${evenOdd} ${outline.join(" ")}` : ""}`;
+    const edges = (this.edgesAround[outer] ?? 0) + (outline?.length ?? 0) / 2;
+    const followed = outline !== undefined && edges <= MOST_EDGES;
+    if (outline && !followed)
+      this.leftOut(
+        "clip-edges",
+        "Some marks are cut by outlines with very many edges; what is left of them is taken from the outlines' boxes.",
+      );
+    const clip: Clip = {
+      outer: this.clips[outer]?.outline || outer === 0 ? outer : (this.clips[outer]?.outer ?? 0),
+      boxMm: left,
+      ...(followed ? { outline } : {}),
+      evenOdd,
+    };
+    const key = `${clip.outer} ${left.x} ${left.y} ${left.width} ${left.height} ${followed ? `${evenOdd} ${outline.join(" ")}` : ""}`;
     let id = this.clipIds.get(key);
     if (id === undefined) {
       id = this.clips.push(clip) - 1;
       this.clipIds.set(key, id);
+      this.edgesAround[id] = followed ? edges : (this.edgesAround[outer] ?? 0);
     }
     return id;
   }

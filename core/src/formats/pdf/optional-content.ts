@@ -78,12 +78,12 @@ export class OptionalContent {
     if (expression instanceof List) {
       const { visible, layers: named } = this.evaluate(expression, 0);
       const [layer = -1, ...beside] = new Set([...layers, ...named]);
-      return { layer, visible, beside };
+      return { layer, visible, beside: beside.slice(0, MOST_NAMED) };
     }
     const [layer, ...beside] = layers;
     if (layer === undefined) return undefined;
     const shown = layers.map((each) => this.layers[each]?.visible ?? true);
-    return { layer, visible: byPolicy(nameAt(dict, "P") ?? "AnyOn", shown), beside };
+    return { layer, visible: byPolicy(nameAt(dict, "P") ?? "AnyOn", shown), beside: beside.slice(0, MOST_NAMED) };
   }
 
   /**

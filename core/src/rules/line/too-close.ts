@@ -96,7 +96,8 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
     if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM) return;
     if (isDashed(first) || isDashed(second.straight)) return;
     rowsOfLines.join(first, second.straight);
-    found.push({ first, second, clearMm });
+    // What is a hatch by now is not told, and may have pairs without end.
+    if (rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW) found.push({ first, second, clearMm });
   });
   return (
     found

@@ -27,6 +27,7 @@ export const height = rule({
   judge({ file, pages, report, leaveOpen }) {
     for (const facts of pages) {
       const lines = textLines(facts.page.texts);
+      const mixed = mixedLines(facts.page, lines);
       const stated = facts.of(STATED_SCALE)[0]?.value.scale;
       for (const { value } of facts.of(JUDGED_HEIGHTS)) {
         const { look, styles, nearest, supposed } = value;
@@ -48,7 +49,7 @@ export const height = rule({
           measured: Number(look.heightMm.toFixed(2)),
           expected: nearest.heightMm,
           unit: "mm",
-          ...(isWholeLines(facts.page, lines, look.rows)
+          ...(look.rows.every((row) => !mixed.has(lines[row] ?? row))
             ? { mend: [resized(facts.page, lines, look.rows, nearest.heightMm)] }
             : {}),
         });
@@ -74,14 +75,19 @@ function resized(page: Page, lines: Uint32Array, rows: Uint32Array, heightMm: nu
   };
 }
 
-/** Whether the strings make whole lines: one that is left as it is would stand in the way of its neighbours. */
-function isWholeLines({ texts }: Page, lines: Uint32Array, rows: Uint32Array): boolean {
-  const within = new Set(rows);
-  const began = new Set<number>();
-  for (const row of rows) began.add(lines[row] ?? row);
-  const isSeen = (row: number): boolean =>
-    ((texts.paint[row] ?? 0) & PAINT.hidden) === 0 && (texts.strings[row] ?? "").trim() !== "";
-  return lines.every((first, row) => within.has(row) || !began.has(first) || !isSeen(row));
+/** First strings of the lines that are not all of one height: one string left as it is stands in the way of its neighbours. */
+function mixedLines({ texts }: Page, lines: Uint32Array): Set<number> {
+  const heights = new Map<number, number>();
+  const mixed = new Set<number>();
+  lines.forEach((first, row) => {
+    const isSeen = ((texts.paint[row] ?? 0) & PAINT.hidden) === 0 && (texts.strings[row] ?? "").trim() !== "";
+    if (!isSeen) return;
+    // As looks are told apart.
+    const height = Math.round((texts.heightMm[row] ?? 0) * 1000);
+    if ((heights.get(first) ?? height) !== height) mixed.add(first);
+    heights.set(first, height);
+  });
+  return mixed;
 }
 
 /** Drawings are seldom reused at more than this many times their scale. */

@@ -107,19 +107,24 @@ class Cuts {
     if (!clip || clip.outer < 0) return [];
     let cuts = this.made.get(id);
     if (!cuts) {
-      cuts = [...this.of(clip.outer), { path: outlineOf(clip), rule: clip.evenOdd ? "evenodd" : "nonzero" }];
+      const box: Cut = { path: boxOf(clip.boxMm), rule: "nonzero" };
+      const { outline, evenOdd } = clip;
+      const ring: Cut[] = outline ? [{ path: outlineOf(outline), rule: evenOdd ? "evenodd" : "nonzero" }] : [];
+      cuts = [...this.of(clip.outer), box, ...ring];
       this.made.set(id, cuts);
     }
     return cuts;
   }
 }
 
-function outlineOf({ boxMm, outline }: Clip): Path2D {
+function boxOf({ x, y, width, height }: BoxMm): Path2D {
   const path = new Path2D();
-  if (!outline) {
-    path.rect(boxMm.x, boxMm.y, boxMm.width, boxMm.height);
-    return path;
-  }
+  path.rect(x, y, width, height);
+  return path;
+}
+
+function outlineOf(outline: readonly number[]): Path2D {
+  const path = new Path2D();
   let begins = true;
   for (let i = 0; i < outline.length; i += 2) {
     const [x, y] = [outline[i] ?? 0, outline[i + 1] ?? 0];
@@ -137,9 +142,7 @@ function outlineOf({ boxMm, outline }: Clip): Path2D {
 
 /** Stands where a picture or a shading is, so that nobody takes the place for empty. */
 function standIn(box: BoxMm, clips: readonly Cut[]): Batch {
-  const path = new Path2D();
-  path.rect(box.x, box.y, box.width, box.height);
-  return { path, stroke: false, colour: STAND_IN, widthMm: 0, dashMm: [], clips, alpha: 0.35 };
+  return { path: boxOf(box), stroke: false, colour: STAND_IN, widthMm: 0, dashMm: [], clips, alpha: 0.35 };
 }
 
 const STAND_IN = "#b9b4a6";

@@ -12,7 +12,8 @@ export function readType1(bytes: Uint8Array): FontOutlines | undefined {
     const hidden = decrypted(binary(bytes, eexec + 5), 55_665, 4);
     const { glyphs, subrs } = programs(hidden);
     const codes = new Map<number, string>();
-    for (const [, code, name] of clear.matchAll(/dup\s+(\d+)\s*\/(\S+)\s+put/g)) codes.set(Number(code), name ?? "");
+    for (const [, code, name] of clear.matchAll(/dup\s{1,9}(\d{1,9})\s{0,9}\/(\S{1,99})\s{1,9}put/g))
+      codes.set(Number(code), name ?? "");
     const names = [...glyphs.keys()];
     const glyphNamed = (name: string): number | undefined => {
       const glyph = names.indexOf(name);
@@ -64,7 +65,8 @@ function programs(hidden: Uint8Array): { glyphs: Map<string, Uint8Array>; subrs:
   const skip = Number(/\/lenIV\s+(\d+)/.exec(text)?.[1] ?? 4);
   const glyphs = new Map<string, Uint8Array>();
   const subrs: Uint8Array[] = [];
-  const entry = /(?:\/(\S+)|dup\s+(\d+))\s+(\d+)\s+(?:RD|-\||\S{1,10}) /g;
+  // Words have an end here: a font of slashes alone must not be searched for ever.
+  const entry = /(?:\/(\S{1,99})|dup\s{1,9}(\d{1,9}))\s{1,9}(\d{1,9})\s{1,9}(?:RD|-\||\S{1,10}) /g;
   entry.lastIndex = Math.max(0, text.search(/\/Subrs|\/CharStrings/));
   for (let found = entry.exec(text); found; found = entry.exec(text)) {
     const [whole, name, number, length] = found;

@@ -26,6 +26,8 @@ interface Context {
   readonly source: ObjectSource;
   /** The unpacked bytes of a cross-reference stream. */
   readonly unpack: (stream: Stream) => Uint8Array;
+  /** Counts bytes that were parsed; throws where they are too many. */
+  readonly spend: (bytes: number) => void;
   /** Where the head of the file stands: offsets are counted from there. */
   readonly head: number;
 }
@@ -92,13 +94,14 @@ function readSection(
 type Add = (number: number, entry: Entry | undefined) => void;
 
 /** A table in plain text: `first count`, then lines of twenty bytes; readers must bear other lengths. */
-function readTable({ bytes, source, head }: Context, from: number, add: Add): Dict | undefined {
+function readTable({ bytes, source, head, spend }: Context, from: number, add: Add): Dict | undefined {
   const parser = new ObjectParser(bytes, source, from);
   for (;;) {
     parser.skipSpace();
     if (startsWith(bytes, parser.at, "trailer")) break;
     const [first, count] = [parser.value(), parser.value()];
     if (typeof first !== "number" || typeof count !== "number" || count > MOST_OBJECTS) return undefined;
+    const began = parser.at;
     for (let i = 0; i < count; i++) {
       const [offset, generation, kind] = [parser.value(), parser.value(), parser.keyword()];
       if (typeof offset !== "number" || (kind !== "n" && kind !== "f")) return undefined;
@@ -107,6 +110,7 @@ function readTable({ bytes, source, head }: Context, from: number, add: Add): Di
         kind === "n" && offset > 0 ? { in: "file", at: offset + head, generation: whole(generation) } : undefined,
       );
     }
+    spend(parser.at - began);
   }
   parser.at += 7;
   const dict = parser.value();
@@ -121,7 +125,7 @@ function readStreamSection({ bytes, source, unpack, head }: Context, at: number,
   const size = stream.dict.entries.get("Size");
   if (widths.length < 3 || typeof size !== "number") return undefined;
   const [typeWidth, firstWidth, secondWidth] = widths as [number, number, number];
-  if (widths.some((each) => !(each >= 0 && each <= 8))) return undefined;
+  if (widths.some((each) => !(each >= 0 && each <= 8)) || firstWidth + secondWidth === 0) return undefined;
   const index = numbers(stream.dict.entries.get("Index"));
   const data = unpack(stream);
   let from = 0;
@@ -153,10 +157,19 @@ const numbers = (value: Value | undefined): number[] =>
  * Finds the objects of a file whose table can't be followed by searching it from front to back, as viewers do: of
  * objects with one number the last counts.
  */
-export function searchObjects({ bytes, source }: Context): CrossReference & { readonly streams: readonly number[] } {
+export function searchObjects({
+  bytes,
+  source,
+  spend,
+}: Context): CrossReference & { readonly streams: readonly number[] } {
   const entries = new Map<number, Entry>();
   const trailer = new Map<string, Value>();
   const streams: number[] = [];
+  const takeTrailer = (from: number): void => {
+    const parser = new ObjectParser(bytes, source, from);
+    addTrailer(trailer, parser.value());
+    spend(parser.at - from);
+  };
   for (let at = find(bytes, "obj"); at >= 0; at = find(bytes, "obj", at + 3)) {
     const from = startOfObject(bytes, at);
     if (from === undefined) continue;
@@ -166,10 +179,9 @@ export function searchObjects({ bytes, source }: Context): CrossReference & { re
       entries.set(number, { in: "file", at: from, generation: whole(generation) });
     const ahead = bytes.subarray(at, at + 300);
     if (typeof number === "number" && find(ahead, "/ObjStm") >= 0) streams.push(number);
-    if (find(ahead, "/XRef") >= 0) addTrailer(trailer, new ObjectParser(bytes, source, at + 3).value());
+    if (find(ahead, "/XRef") >= 0) takeTrailer(at + 3);
   }
-  for (let at = find(bytes, "trailer"); at >= 0; at = find(bytes, "trailer", at + 7))
-    addTrailer(trailer, new ObjectParser(bytes, source, at + 7).value());
+  for (let at = find(bytes, "trailer"); at >= 0; at = find(bytes, "trailer", at + 7)) takeTrailer(at + 7);
   return { entries, trailer, streams };
 }
 

@@ -79,7 +79,9 @@ export class PdfFile implements ObjectSource {
     const entry = this.table.entries.get(number);
     if (!entry) return null;
     if (entry.in === "stream") return this.packOf(entry.stream)[entry.index] ?? null;
-    const found = new ObjectParser(this.bytes, this, entry.at).indirect();
+    const parser = new ObjectParser(this.bytes, this, entry.at);
+    const found = parser.indirect();
+    this.budget.parse(parser.at - entry.at);
     if (found?.number === number) return found.value;
     // The table is wrong here, so it can't be trusted elsewhere.
     if (this.searched) return null;
@@ -100,7 +102,12 @@ export class PdfFile implements ObjectSource {
 
   private unpacked(stream: Stream): readonly Value[] {
     const data = streamBytes(stream, this.budget);
-    return this.placesIn(stream, data).map((at) => new ObjectParser(data, this, at).value());
+    return this.placesIn(stream, data).map((at) => {
+      const parser = new ObjectParser(data, this, at);
+      const value = parser.value();
+      this.budget.parse(parser.at - at);
+      return value;
+    });
   }
 
   private placesIn(stream: Stream, data: Uint8Array, numbers: number[] = []): number[] {
@@ -153,6 +160,7 @@ export class PdfFile implements ObjectSource {
       bytes: this.bytes,
       source: this,
       unpack: (stream: Stream) => streamBytes(stream, this.budget),
+      spend: (bytes: number) => this.budget.parse(bytes),
       head: this.head,
     };
   }
