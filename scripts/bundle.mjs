@@ -1,6 +1,7 @@
-// Bundles the programs that run outside Next.js: the command line, the worker and its threads.
+// Bundles the programs that run outside Next.js: the command line, the worker and its threads, the browser's painter.
 import { build } from "esbuild";
-import { existsSync, rmSync } from "node:fs";
+import { cpSync, existsSync, rmSync } from "node:fs";
+import { createRequire } from "node:module";
 import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -18,7 +19,32 @@ const BUNDLES = [
   { in: "web/src/server/jobs/thread.ts", out: "web/dist/thread.mjs" },
 ];
 
+/** The painter of exact pictures, and what its library loads while it paints. */
+const PAINTER = { in: "web/src/features/sheet-view/exact/painter.ts", out: "web/public/picture" };
+const LIBRARY_PARTS = ["cmaps", "iccs", "standard_fonts", "wasm"];
+
+async function bundlePainter() {
+  const library = dirname(createRequire(join(root, "web/package.json")).resolve("pdfjs-dist/package.json"));
+  const out = join(root, PAINTER.out);
+  rmSync(out, { recursive: true, force: true });
+  await build({
+    entryPoints: [join(root, PAINTER.in)],
+    outfile: join(out, "painter.mjs"),
+    bundle: true,
+    platform: "browser",
+    target: "es2022",
+    format: "esm",
+    tsconfig: join(root, "web/tsconfig.json"),
+    minify: true,
+    legalComments: "none",
+    logLevel: "warning",
+  });
+  cpSync(join(library, "build/pdf.worker.min.mjs"), join(out, "pdf.worker.min.mjs"));
+  for (const part of LIBRARY_PARTS) cpSync(join(library, part), join(out, part), { recursive: true });
+}
+
 export async function bundle() {
+  if (existsSync(join(root, PAINTER.in))) await bundlePainter();
   for (const each of BUNDLES.filter(({ in: entry }) => existsSync(join(root, entry)))) {
     if (each.splitting) rmSync(join(root, dirname(each.out)), { recursive: true, force: true });
     await build({

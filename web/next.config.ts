@@ -17,6 +17,17 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: process.env["HEMSTITCH_TYPES_CHECKED"] === "yes" },
   experimental: { optimizePackageImports: ["@mui/material"] },
   headers: async () => [
+    // The painter reads files that anybody may have written. It can reach this host alone, and only what was shipped
+    // runs in it.
+    {
+      source: "/picture/:path*",
+      headers: [
+        {
+          key: "Content-Security-Policy",
+          value: "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; connect-src 'self'",
+        },
+      ],
+    },
     { source: "/:path*", headers },
     // An answer of the programming interface is never a page, whatever it holds.
     {

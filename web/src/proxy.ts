@@ -33,6 +33,6 @@ export function proxy(request: NextRequest): NextResponse {
 
 /**
  * Pages only. The framework reads the body of whatever passes here and cuts it at 10 MB, so nothing that may have one
- * does: what answers under `/api` say of themselves stands in `next.config.ts`.
+ * does: what answers under `/api` and the painter say of themselves stands in `next.config.ts`.
  */
-export const config = { matcher: ["/((?!api/|_next/static|_next/image|icon.svg).*)"] };
+export const config = { matcher: ["/((?!api/|picture/|_next/static|_next/image|icon.svg).*)"] };

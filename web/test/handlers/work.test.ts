@@ -320,10 +320,12 @@ describe("a sheet", () => {
       body: { version: 1, title: "Another", placement: { sourceId, placedAt: "1:100", title: "P" } },
     });
     expect(response.status).toBe(200);
-    const { said, rest } = unframed<SheetPreview>(new Uint8Array(await response.arrayBuffer()));
+    const { said, parts } = unframed<SheetPreview>(new Uint8Array(await response.arrayBuffer()));
     expect(said.placed!.fits).toBe(true);
-    const shown = unpackDrawing(gunzipSync(rest));
+    const shown = unpackDrawing(gunzipSync(parts[0]!));
     expect(shown.pages[0]!.texts.strings).toContain("Another");
+    // The file itself is sent too, to be shown as it would be downloaded.
+    expect(new TextDecoder().decode(parts[1]!.subarray(0, 5))).toBe("%PDF-");
     const [row] = await database.select().from(sheets).where(eq(sheets.id, sheetId));
     expect(row).toMatchObject({ title: "Ground floor", placement: null, version: 1 });
   });

@@ -134,7 +134,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
             · <kbd>m</kbd> mend it{" "}
           </>
         )}
-        · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet
+        · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet · <kbd>l</kbd> next layer
       </Typography>
     </Box>
   );

@@ -9,11 +9,15 @@ import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { OneOf } from "../shared/OneOf";
+import { useExactPicture } from "../sheet-view/exact/use-exact-picture";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
+import type { Trueness } from "../sheet-view/stage";
 import { Findings } from "./Findings";
+import { LayerPanel } from "./LayerPanel";
 import { flagsOf, numbered } from "./numbered";
 import { placesOn } from "./places";
 import { useDrawing } from "./use-drawing";
+import { useLayers } from "./use-layers";
 import { useLightTableKeys } from "./use-light-table-keys";
 import { ViewBar } from "./ViewBar";
 
@@ -45,9 +49,12 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const [sourceOpen, setSourceOpen] = useState(false);
   const after = side === "after" && mended;
   const findings = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
-  const { drawing, problem } = useDrawing(
-    `/api/inspected/${file.id}/drawing?state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`,
-  );
+  const state = `state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`;
+  const exact = useExactPicture(`/api/inspected/${file.id}/download?${state}`, page);
+  const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?${state}`);
+  const layers = useLayers(drawing, page);
+  const [layersOpen, setLayersOpen] = useState(false);
+  const [trueness, setTrueness] = useState<Trueness>("simplified");
   const current = findings.find((finding) => finding.key === selected);
   const places = useMemo(
     () => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES),
@@ -110,6 +117,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
     canSwitch: mended,
     onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")),
     canMend: mayMend && !after && !mendBusy,
+    layers,
   });
 
   return (
@@ -120,6 +128,9 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             handle={view}
             drawing={drawing}
             page={page}
+            exact={exact}
+            layersShown={layers.shown}
+            onTrueness={setTrueness}
             flags={flags}
             selected={selected}
             places={places}
@@ -132,7 +143,16 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             {problem ?? "Fetching the sheet…"}
           </Typography>
         )}
-        <ViewBar view={view} page={page} pages={drawing?.pages.length ?? 1} onPage={setPage} />
+        {layersOpen && <LayerPanel layers={layers} onClose={() => setLayersOpen(false)} />}
+        <ViewBar
+          view={view}
+          page={page}
+          pages={drawing?.pages.length ?? 1}
+          onPage={setPage}
+          trueness={trueness}
+          layersOpen={layersOpen}
+          onLayers={() => setLayersOpen((was) => !was)}
+        />
         {mended && (
           <OneOf
             label="Before or after the mend"

@@ -4,18 +4,31 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import type { RefObject } from "react";
 import { STEP, type SheetViewHandle } from "../sheet-view/SheetView";
+import type { Trueness } from "../sheet-view/stage";
 
-/** How the sheet is looked at: whole, nearer, farther, and which page of it. */
+const SAID: Record<Trueness, string> = {
+  simplified: "Quick picture; the exact one follows.",
+  exact: "",
+  failed: "Quick picture: the exact one could not be painted.",
+};
+
+/** How the sheet is looked at: whole, nearer, farther, with which layers, and which page of it. */
 export function ViewBar({
   view,
   page,
   pages,
   onPage,
+  trueness,
+  layersOpen,
+  onLayers,
 }: {
   view: RefObject<SheetViewHandle | null>;
   page: number;
   pages: number;
   onPage: (page: number) => void;
+  trueness: Trueness;
+  layersOpen: boolean;
+  onLayers: () => void;
 }) {
   return (
     <Box
@@ -40,6 +53,9 @@ export function ViewBar({
       <Button aria-label="Zoom in" onClick={() => view.current?.zoom(STEP)} sx={{ minWidth: 30 }}>
         +
       </Button>
+      <Button aria-expanded={layersOpen} onClick={onLayers}>
+        Layers
+      </Button>
       {pages > 1 && (
         <>
           <Button
@@ -63,6 +79,9 @@ export function ViewBar({
           </Button>
         </>
       )}
+      <Typography variant="body2" role="status" color="text.secondary" sx={{ pr: SAID[trueness] ? 1 : 0 }}>
+        {SAID[trueness]}
+      </Typography>
     </Box>
   );
 }

@@ -1,5 +1,5 @@
 import type { Finding } from "@hemstitch/core/inspect";
-import type { Flag } from "../sheet-view/SheetView";
+import type { Flag } from "../sheet-view/FlagPin";
 
 /** A finding with the number of its flag. */
 export interface Numbered extends Finding {

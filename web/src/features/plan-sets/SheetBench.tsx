@@ -16,6 +16,7 @@ import { fetchFramed } from "../shared/packed";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { RuleName } from "../shared/RuleName";
+import { useExactPictureOf } from "../sheet-view/exact/use-exact-picture";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import { CODE_FONT } from "../shell/theme";
 import type { FrameShape, SourceRow } from "./PlanSetView";
@@ -50,7 +51,8 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
   const view = useRef<SheetViewHandle>(null);
   const [draft, setDraft] = useState(sheet);
   const changed = JSON.stringify(draft) !== JSON.stringify(sheet);
-  const { drawing, report, problem, working } = usePreview(sheet.id, draft);
+  const { drawing, file, report, problem, working } = usePreview(sheet.id, draft);
+  const exact = useExactPictureOf(file);
   const set = (change: Partial<BenchSheet>): void => setDraft((was) => ({ ...was, ...change }));
   const place = (change: Partial<PlacementRow>): void =>
     setDraft((was) => (was.placement ? { ...was, placement: { ...was.placement, ...change } } : was));
@@ -80,7 +82,7 @@ export function SheetBench({ planSet, sheet, frames, sources, scales, empty }: P
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 330px", height: "100%" }}>
       <Box sx={{ position: "relative", minHeight: 0 }}>
         {drawing ? (
-          <SheetView handle={view} drawing={drawing} page={1} label={`Sheet ${draft.number}`} />
+          <SheetView handle={view} drawing={drawing} page={1} exact={exact} label={`Sheet ${draft.number}`} />
         ) : (
           <Typography sx={{ p: 4 }} color={problem ? "error" : "text.secondary"}>
             {problem ?? "Composing the sheet…"}
@@ -311,8 +313,14 @@ function Report({
 
 /** The composed sheet for a draft, asked for anew a moment after each change. */
 function usePreview(sheetId: string, draft: BenchSheet) {
-  const [state, setState] = useState<{ drawing: Drawing | null; report: SheetPreview | null; problem: string | null }>({
+  const [state, setState] = useState<{
+    drawing: Drawing | null;
+    file: Uint8Array | null;
+    report: SheetPreview | null;
+    problem: string | null;
+  }>({
     drawing: null,
+    file: null,
     report: null,
     problem: null,
   });
@@ -334,8 +342,8 @@ function usePreview(sheetId: string, draft: BenchSheet) {
     const mine = ++turn.current;
     setWorking(true);
     try {
-      const { drawing, said } = await fetchFramed<SheetPreview>(`/api/sheets/${sheetId}/preview`, body);
-      if (mine === turn.current) setState({ drawing, report: said, problem: null });
+      const { drawing, file, said } = await fetchFramed<SheetPreview>(`/api/sheets/${sheetId}/preview`, body);
+      if (mine === turn.current) setState({ drawing, file, report: said, problem: null });
     } catch (error) {
       if (mine === turn.current) setState((was) => ({ ...was, report: null, problem: wordsOf(error) }));
     }

@@ -16,11 +16,16 @@ export async function fetchDrawing(path: string): Promise<Drawing> {
 
 const UNDER_WAY = 202;
 
-/** A drawing, with what is to be said of it. */
-export async function fetchFramed<T>(path: string, body: string): Promise<{ drawing: Drawing; said: T }> {
+/** A drawing and its file, with what is to be said of them. */
+export async function fetchFramed<T>(
+  path: string,
+  body: string,
+): Promise<{ drawing: Drawing; file: Uint8Array; said: T }> {
   const { bytes } = await getBytes(path, { method: "POST", headers: { "Content-Type": "application/json" }, body });
-  const { said, rest } = unframed<T>(bytes);
-  return { drawing: await unpacked(rest), said };
+  const { said, parts } = unframed<T>(bytes);
+  const [drawing, file] = parts;
+  if (!drawing || !file) throw new Error("The answer of the server is incomplete.");
+  return { drawing: await unpacked(drawing), file, said };
 }
 
 async function unpacked(gzipped: Uint8Array): Promise<Drawing> {

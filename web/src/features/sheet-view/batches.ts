@@ -1,4 +1,13 @@
-import { PAINT, RING_ENDS, VERB, type BoxMm, type Clip, type Drawing, type Page } from "@hemstitch/core/drawing";
+import {
+  PAINT,
+  RING_ENDS,
+  VERB,
+  type BoxMm,
+  type Clip,
+  type Drawing,
+  type Page,
+  type PlacedImage,
+} from "@hemstitch/core/drawing";
 
 /** Marks that are painted alike, as one path in sheet millimetres. */
 export interface Batch {
@@ -11,6 +20,8 @@ export interface Batch {
   readonly clips: readonly Cut[];
   /** 0 lets all through that is beneath, 1 nothing. */
   readonly alpha: number;
+  /** Index into `Drawing.layers`; -1 for none. */
+  readonly layer: number;
 }
 
 /** Something that cuts marks. */
@@ -30,10 +41,13 @@ export interface Lettering {
   readonly colour: string;
   readonly clips: readonly Cut[];
   readonly alpha: number;
+  readonly layer: number;
 }
 
 /** A page made ready for painting. */
 export interface Paintable {
+  /** 1 for the first. */
+  readonly page: number;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly batches: readonly Batch[];
@@ -62,7 +76,7 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
     const paint = paths.paint[row] ?? 0;
     for (let image = images[0]; image && image.order < (paths.order[row] ?? 0); image = images[0]) {
       images.shift();
-      batches.push(standIn(image.boxMm, cuts.of(image.clip)));
+      batches.push(standIn(image, cuts));
       key = "";
     }
     // The cell of a pattern stands for all of its repetitions; one of them alone would mislead.
@@ -70,7 +84,7 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
     for (const stroke of [false, true]) {
       if (!(paint & (stroke ? PAINT.stroke : PAINT.fill))) continue;
       const colour = (stroke ? paths.strokeColour[row] : paths.fillColour[row]) ?? 0;
-      const around = `${paths.clip[row]}|${paths.transparency[row]}`;
+      const around = `${paths.clip[row]}|${paths.transparency[row]}|${paths.layer[row]}`;
       const look = stroke ? `s${colour}|${paths.widthMm[row]}|${paths.dash[row]}` : `f${colour}`;
       const fresh = `${look}|${around}`;
       if (fresh !== key || inBatch >= MOST_IN_BATCH) {
@@ -85,14 +99,16 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
           dashMm: drawing.dashes[paths.dash[row] ?? 0] ?? [],
           clips: cuts.of(paths.clip[row] ?? 0),
           alpha: alphaOf(paths.transparency[row], stroke),
+          layer: paths.layer[row] ?? -1,
         });
       }
       trace(path, page, row);
       inBatch++;
     }
   }
-  batches.push(...images.map((image) => standIn(image.boxMm, cuts.of(image.clip))));
-  return { widthMm: page.widthMm, heightMm: page.heightMm, batches, lettering: letteringOf(drawing, page, cuts) };
+  batches.push(...images.map((image) => standIn(image, cuts)));
+  const { index, widthMm, heightMm } = page;
+  return { page: index, widthMm, heightMm, batches, lettering: letteringOf(drawing, page, cuts) };
 }
 
 /** What cuts the marks of a page, made ready for a canvas: by clip, each once. */
@@ -141,8 +157,9 @@ function outlineOf(outline: readonly number[]): Path2D {
 }
 
 /** Stands where a picture or a shading is, so that nobody takes the place for empty. */
-function standIn(box: BoxMm, clips: readonly Cut[]): Batch {
-  return { path: boxOf(box), stroke: false, colour: STAND_IN, widthMm: 0, dashMm: [], clips, alpha: 0.35 };
+function standIn({ boxMm, clip, layer }: PlacedImage, cuts: Cuts): Batch {
+  const look = { stroke: false, colour: STAND_IN, widthMm: 0, dashMm: [], alpha: 0.35 };
+  return { path: boxOf(boxMm), ...look, clips: cuts.of(clip), layer };
 }
 
 const STAND_IN = "#b9b4a6";
@@ -183,6 +200,7 @@ function letteringOf(drawing: Drawing, { texts }: Page, cuts: Cuts): Lettering[]
       colour: hex(texts.colour[row] ?? 0),
       clips: cuts.of(texts.clip[row] ?? 0),
       alpha: drawing.transparencies[texts.transparency[row] ?? 0]?.fillAlpha ?? 1,
+      layer: texts.layer[row] ?? -1,
     });
   }
   return list;

@@ -1,10 +1,13 @@
 import type { Cut, Lettering, Paintable } from "./batches";
+import type { View } from "./view";
 
-/** Where the sheet lies in the window: pixels per millimetre, and where its upper left corner is, pixels. */
-export interface View {
-  readonly scale: number;
-  readonly left: number;
-  readonly top: number;
+/** How a sheet is painted. */
+export interface Look {
+  readonly view: View;
+  /** Pixels of the device per pixel. */
+  readonly density: number;
+  /** By index of a layer; layers that it does not tell of show. */
+  readonly layersShown: readonly boolean[];
 }
 
 /** Time that one slice of painting may take, so that the page stays quick. Milliseconds. */
@@ -18,8 +21,7 @@ const SET_PX = 40;
 export async function paintSheet(
   context: CanvasRenderingContext2D,
   sheet: Paintable,
-  view: View,
-  density: number,
+  { view, density, layersShown }: Look,
   keep: () => boolean,
 ): Promise<boolean> {
   const { canvas } = context;
@@ -44,6 +46,7 @@ export async function paintSheet(
   context.lineJoin = "round";
   const cutter = new Cutter(context, () => context.setTransform(k, 0, 0, -k, left, top + sheet.heightMm * k));
   for (const batch of sheet.batches) {
+    if (layersShown[batch.layer] === false) continue;
     cutter.cut(batch.clips);
     context.setTransform(k, 0, 0, -k, left, top + sheet.heightMm * k);
     context.globalAlpha = batch.alpha;
@@ -65,6 +68,7 @@ export async function paintSheet(
   }
   context.setLineDash([]);
   for (const [i, letters] of sheet.lettering.entries()) {
+    if (layersShown[letters.layer] === false) continue;
     cutter.cut(letters.clips);
     context.globalAlpha = letters.alpha;
     paintLetters(context, letters, k, left, top + sheet.heightMm * k);

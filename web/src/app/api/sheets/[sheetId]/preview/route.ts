@@ -15,7 +15,7 @@ export interface SheetPreview {
   readonly findings: readonly Pick<Finding, "key" | "rule" | "title" | "message" | "severity">[];
 }
 
-/** The sheet as it would come out with changes that are not stored: its drawing, and how it lies. */
+/** The sheet as it would come out with changes that are not stored: its drawing, its file, and how it lies. */
 export const POST = guarded("see", async (asker, request, { sheetId = "" }) => {
   const form = await formOf(SheetChange, request);
   if (form instanceof Response) return form;
@@ -49,5 +49,5 @@ export const POST = guarded("see", async (asker, request, { sheetId = "" }) => {
     placed,
     findings: findings.map(({ key, rule, title, message, severity }) => ({ key, rule, title, message, severity })),
   };
-  return packedDrawing(framed(said, composed.drawing));
+  return packedDrawing(framed(said, composed.drawing, composed.bytes));
 });

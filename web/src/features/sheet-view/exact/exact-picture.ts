@@ -1,0 +1,87 @@
+import type { PictureAnswer, PictureRequest, Wanted } from "./messages";
+
+/** The painter answers within this or is ended: a file can ask for more work than anybody would wait for. Milliseconds. */
+const DEADLINE_MS = 30_000;
+const PAINTER = "/picture/painter.mjs";
+
+/** A painted part of a page, and where it lies in the window, in pixels of the device. */
+export interface Painted {
+  readonly bitmap: ImageBitmap | null;
+  readonly left: number;
+  readonly top: number;
+}
+
+/** The picture of a file as a viewer shows it, painted beside the page in threads of its own. */
+export class ExactPicture {
+  private readonly painter: Worker;
+  private turn = 0;
+  private waiting: { readonly done: (painted: Painted | null) => void; readonly fail: (error: Error) => void } | null =
+    null;
+  private timer = 0;
+  private readonly ready: Promise<void>;
+  private problem: Error | null = null;
+
+  /** `file` is where it is fetched, or its bytes (they are copied); `page` is the one that is looked at first. */
+  constructor(file: string | Uint8Array, page = 1) {
+    this.painter = new Worker(PAINTER, { type: "module" });
+    this.ready = new Promise((done, fail) => {
+      this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer>) => {
+        if (data.kind === "opened") done();
+        else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem), fail);
+        else this.take(data);
+      };
+      this.painter.onerror = (event) => this.end(new Error(event.message || "The painter could not start."), fail);
+    });
+    this.ready.catch(() => undefined);
+    this.tell({ kind: "open", file, page });
+  }
+
+  /**
+   * Paints a part of a page; `null` where a later call overtook this one.
+   * @throws Error in words, where there is no exact picture.
+   */
+  async draw(wanted: Wanted): Promise<Painted | null> {
+    const turn = ++this.turn;
+    await this.ready;
+    if (this.problem) throw this.problem;
+    if (turn !== this.turn) return null;
+    this.waiting?.done(null);
+    return new Promise((done, fail) => {
+      this.waiting = { done, fail };
+      window.clearTimeout(this.timer);
+      this.timer = window.setTimeout(() => this.end(new Error("The painter took too long."), fail), DEADLINE_MS);
+      this.tell({ kind: "draw", turn, wanted });
+    });
+  }
+
+  close(): void {
+    this.end(new Error("The sheet is not looked at any more."));
+  }
+
+  private take(answer: Exclude<PictureAnswer, { kind: "opened" }>): void {
+    if (answer.turn !== this.turn) {
+      if (answer.kind === "drawn") answer.bitmap?.close();
+      return;
+    }
+    window.clearTimeout(this.timer);
+    const waiting = this.waiting;
+    this.waiting = null;
+    if (answer.kind === "drawn") waiting?.done(answer);
+    else if (answer.kind === "ended") waiting?.done(null);
+    else waiting?.fail(new Error(answer.problem));
+  }
+
+  private tell(request: PictureRequest): void {
+    this.painter.postMessage(request);
+  }
+
+  /** Takes down the painter, and what it holds of the file. */
+  private end(error: Error, fail?: (error: Error) => void): void {
+    this.problem ??= error;
+    window.clearTimeout(this.timer);
+    this.painter.terminate();
+    fail?.(error);
+    this.waiting?.done(null);
+    this.waiting = null;
+  }
+}

@@ -1,0 +1,39 @@
+/** What part of which page the exact picture is wanted of, in pixels of the device. */
+export interface Wanted {
+  /** 1 for the first. */
+  readonly page: number;
+  /** Size of the page as it was read, millimetres. */
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly pixelsPerMm: number;
+  /** Upper left corner of the page in the window. */
+  readonly left: number;
+  readonly top: number;
+  /** Size of the window. */
+  readonly width: number;
+  readonly height: number;
+  /** Whether each layer shows, in the order of `Drawing.layers`. */
+  readonly layersShown: readonly boolean[];
+}
+
+/** To the painter. */
+export type PictureRequest =
+  /** The file: where it is fetched, or its bytes; the page is the one that will be looked at first. */
+  | { readonly kind: "open"; readonly file: string | Uint8Array; readonly page: number }
+  /** Ends the drawing under way and begins this one. */
+  | { readonly kind: "draw"; readonly turn: number; readonly wanted: Wanted };
+
+/** From the painter. */
+export type PictureAnswer =
+  | { readonly kind: "opened" }
+  /** Where the picture lies in the window, in pixels of the device. */
+  | {
+      readonly kind: "drawn";
+      readonly turn: number;
+      readonly bitmap: ImageBitmap | null;
+      readonly left: number;
+      readonly top: number;
+    }
+  /** Overtaken by a later one. */
+  | { readonly kind: "ended"; readonly turn: number }
+  | { readonly kind: "failed"; readonly turn: number; readonly problem: string };
