@@ -1,5 +1,5 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
-// `npm run bench -- command` and `npm run bench -- places` measure a part; `quick` takes fewer runs.
+// `npm run bench -- command`, `-- places` and `-- picture` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -7,11 +7,29 @@ installDebian("mupdf-tools", "postgresql", "chromium", "qpdf", "librsvg2-bin", "
 const { bundle } = await import("./bundle.mjs");
 const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
-const measures = (part) => wanted.includes(part) || !["command", "places"].some((each) => wanted.includes(each));
+const measures = (part) =>
+  wanted.includes(part) || !["command", "places", "picture"].some((each) => wanted.includes(each));
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
 if (measures("command")) measure("bench/src/main.ts");
+if (measures("picture")) {
+  // Other makers of pages: what they write is what the picture has to be right of.
+  installDebian(
+    "python3-svglib",
+    "python3-pyqt5.qtsvg",
+    "python3-matplotlib",
+    "weasyprint",
+    "ruby-prawn",
+    "libpdf-api2-perl",
+    "groff",
+    "poppler-utils",
+    "img2pdf",
+    "fonts-dejavu",
+    "fonts-liberation",
+  );
+  measure("bench/src/picture/main.ts");
+}
 if (measures("places")) {
   const { startPostgres } = await import("./lib/postgres.mjs");
   const { startDemoOffice } = await import("./lib/demo-office.mjs");

@@ -38,8 +38,9 @@ async function bundlePainter() {
     minify: true,
     legalComments: "none",
     logLevel: "warning",
+    // The library's parts are written to be taken whole, by their path.
+    alias: { "pdfjs-dist/build/pdf.worker.mjs": join(library, "build/pdf.worker.mjs") },
   });
-  cpSync(join(library, "build/pdf.worker.min.mjs"), join(out, "pdf.worker.min.mjs"));
   for (const part of LIBRARY_PARTS) cpSync(join(library, part), join(out, part), { recursive: true });
 }
 

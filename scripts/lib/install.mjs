@@ -45,6 +45,16 @@ const PACKAGES = {
   "librsvg2-bin": () => has("rsvg-convert"),
   ghostscript: () => has("gs"),
   "python3-reportlab": () => existsSync("/usr/lib/python3/dist-packages/reportlab"),
+  "python3-svglib": () => existsSync("/usr/lib/python3/dist-packages/svglib"),
+  "python3-pyqt5.qtsvg": () => existsSync("/usr/lib/python3/dist-packages/PyQt5"),
+  "python3-matplotlib": () => existsSync("/usr/lib/python3/dist-packages/matplotlib"),
+  weasyprint: () => has("weasyprint"),
+  "ruby-prawn": () => output("ruby", ["-e", "require 'prawn'"]) !== undefined,
+  "libpdf-api2-perl": () => output("perl", ["-MPDF::API2", "-e", "1"]) !== undefined,
+  groff: () => existsSync("/usr/share/groff/current/font/devpdf"),
+  img2pdf: () => has("img2pdf"),
+  "fonts-dejavu": () => existsSync("/usr/share/fonts/truetype/dejavu/DejaVuSerif.ttf"),
+  "fonts-liberation": () => existsSync("/usr/share/fonts/truetype/liberation"),
 };
 
 /** Installs Debian's packages that are missing; says what to type where it may not. */

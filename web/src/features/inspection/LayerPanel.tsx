@@ -14,6 +14,8 @@ export function LayerPanel({ layers, onClose }: { layers: Layers; onClose: () =>
       aria-label="Layers of this file"
       sx={{
         position: "absolute",
+        // Over the flags of the sheet.
+        zIndex: 3,
         left: 12,
         bottom: 54,
         width: 300,
@@ -27,8 +29,11 @@ export function LayerPanel({ layers, onClose }: { layers: Layers; onClose: () =>
       }}
     >
       <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }}>
-          Layers
+        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }} noWrap>
+          Layers{" "}
+          <Typography component="span" variant="body2" color="text.secondary">
+            and their marks
+          </Typography>
         </Typography>
         <Button disabled={!layers.changed} onClick={layers.reset}>
           As printed

@@ -34,6 +34,7 @@ export function ViewBar({
     <Box
       sx={{
         position: "absolute",
+        zIndex: 3,
         left: 12,
         bottom: 10,
         display: "flex",

@@ -50,6 +50,8 @@ export interface Paintable {
   readonly page: number;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Whether areas are filled with cells that are repeated. */
+  readonly hasCells: boolean;
   readonly batches: readonly Batch[];
   readonly lettering: readonly Lettering[];
 }
@@ -69,46 +71,74 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
     return (stroke ? transparency?.strokeAlpha : transparency?.fillAlpha) ?? 1;
   };
   const images = [...page.images].sort((a, b) => a.order - b.order);
-  let key = "";
-  let path = new Path2D();
-  let inBatch = 0;
+  let run: Run | undefined;
   for (let row = 0; row < paths.count; row++) {
     const paint = paths.paint[row] ?? 0;
     for (let image = images[0]; image && image.order < (paths.order[row] ?? 0); image = images[0]) {
       images.shift();
       batches.push(standIn(image, cuts));
-      key = "";
+      run = undefined;
     }
     // The cell of a pattern stands for all of its repetitions; one of them alone would mislead.
     if (paint & PAINT.hidden || page.groups[paths.group[row] ?? 0]?.isCell) continue;
     for (const stroke of [false, true]) {
-      if (!(paint & (stroke ? PAINT.stroke : PAINT.fill))) continue;
+      if (!(paint & (stroke ? PAINT.stroke : PAINT.fill)) || (!stroke && !hasArea(page, row))) continue;
       const colour = (stroke ? paths.strokeColour[row] : paths.fillColour[row]) ?? 0;
-      const around = `${paths.clip[row]}|${paths.transparency[row]}|${paths.layer[row]}`;
-      const look = stroke ? `s${colour}|${paths.widthMm[row]}|${paths.dash[row]}` : `f${colour}`;
-      const fresh = `${look}|${around}`;
-      if (fresh !== key || inBatch >= MOST_IN_BATCH) {
-        key = fresh;
-        path = new Path2D();
-        inBatch = 0;
-        batches.push({
-          path,
-          stroke,
-          colour: hex(colour),
-          widthMm: paths.widthMm[row] ?? 0,
-          dashMm: drawing.dashes[paths.dash[row] ?? 0] ?? [],
-          clips: cuts.of(paths.clip[row] ?? 0),
-          alpha: alphaOf(paths.transparency[row], stroke),
-          layer: paths.layer[row] ?? -1,
-        });
-      }
+      const clip = paths.clip[row] ?? 0;
+      const alpha = alphaOf(paths.transparency[row], stroke);
+      if (!run?.takes(stroke, colour, clip, alpha)) run = new Run(batches, stroke, colour, clip, alpha);
+      const layer = paths.layer[row] ?? -1;
+      const widthMm = stroke ? (paths.widthMm[row] ?? 0) : 0;
+      const dash = stroke ? (paths.dash[row] ?? 0) : 0;
+      const path = run.pathFor(`${stroke}|${widthMm}|${dash}|${layer}`, () => ({
+        stroke,
+        colour: hex(colour),
+        widthMm,
+        dashMm: drawing.dashes[dash] ?? [],
+        clips: cuts.of(clip),
+        alpha,
+        layer,
+      }));
       trace(path, page, row);
-      inBatch++;
     }
   }
   batches.push(...images.map((image) => standIn(image, cuts)));
-  const { index, widthMm, heightMm } = page;
-  return { page: index, widthMm, heightMm, batches, lettering: letteringOf(drawing, page, cuts) };
+  const { index, widthMm, heightMm, groups } = page;
+  const hasCells = groups.some(({ isCell }) => isCell);
+  return { page: index, widthMm, heightMm, hasCells, batches, lettering: letteringOf(drawing, page, cuts) };
+}
+
+/**
+ * Strokes, or fills, one after the other of one colour under one clip. Where they let nothing through, it is all one in which order
+ * they are painted, so that those of one width go into one path, whatever stands between them.
+ */
+class Run {
+  private readonly open = new Map<string, { readonly path: Path2D; marks: number }>();
+
+  constructor(
+    private readonly batches: Batch[],
+    private readonly stroke: boolean,
+    private readonly colour: number,
+    private readonly clip: number,
+    private readonly alpha: number,
+  ) {}
+
+  takes(stroke: boolean, colour: number, clip: number, alpha: number): boolean {
+    if (alpha < 1 || this.alpha < 1) return false;
+    return stroke === this.stroke && colour === this.colour && clip === this.clip;
+  }
+
+  /** The path for one more mark of a look. */
+  pathFor(look: string, made: () => Omit<Batch, "path">): Path2D {
+    let open = this.open.get(look);
+    if (!open || open.marks >= MOST_IN_BATCH) {
+      open = { path: new Path2D(), marks: 0 };
+      this.open.set(look, open);
+      this.batches.push({ path: open.path, ...made() });
+    }
+    open.marks++;
+    return open.path;
+  }
 }
 
 /** What cuts the marks of a page, made ready for a canvas: by clip, each once. */
@@ -155,6 +185,10 @@ function outlineOf(outline: readonly number[]): Path2D {
   path.closePath();
   return path;
 }
+
+/** Two points enclose nothing; some programs fill every line. */
+const hasArea = ({ paths }: Page, row: number): boolean =>
+  (paths.firstPoint[row + 1] ?? 0) - (paths.firstPoint[row] ?? 0) > 2;
 
 /** Stands where a picture or a shading is, so that nobody takes the place for empty. */
 function standIn({ boxMm, clip, layer }: PlacedImage, cuts: Cuts): Batch {

@@ -34,7 +34,7 @@ export async function paintSheet(
   let sliceEnd = performance.now() + SLICE_MS;
   const rest = async (): Promise<boolean> => {
     if (performance.now() < sliceEnd) return true;
-    await new Promise((resolve) => setTimeout(resolve, 0));
+    await breath();
     sliceEnd = performance.now() + SLICE_MS;
     return keep();
   };
@@ -81,6 +81,13 @@ export async function paintSheet(
   cutter.end();
   context.restore();
   return true;
+}
+
+/** Lets the browser do what waits: at once where it can be asked for that, else after the few milliseconds of a timer. */
+async function breath(): Promise<void> {
+  const { scheduler } = globalThis as { scheduler?: { yield?(): Promise<void> } };
+  if (scheduler?.yield) await scheduler.yield();
+  else await new Promise((resolve) => setTimeout(resolve, 0));
 }
 
 /** Cuts what is painted on a canvas by clips, and changes nothing while they stay the same. */

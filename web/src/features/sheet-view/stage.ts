@@ -271,6 +271,7 @@ export class SheetStage {
       width: canvas.width,
       height: canvas.height,
       layersShown: this.layersShown,
+      hasCells: sheet.hasCells,
     });
     if (!painted || turn !== this.turn) {
       painted?.bitmap?.close();

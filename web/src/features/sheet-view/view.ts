@@ -20,10 +20,11 @@ export function wholeSheet(sheetMm: Size, window: Size): View {
     0.01,
     Math.min((window.width - 2 * MARGIN_PX) / sheetMm.width, (window.height - 2 * MARGIN_PX) / sheetMm.height),
   );
+  // On whole pixels, so that what lies on them in the file is sharp.
   return {
     scale,
-    left: (window.width - sheetMm.width * scale) / 2,
-    top: (window.height - sheetMm.height * scale) / 2,
+    left: Math.round((window.width - sheetMm.width * scale) / 2),
+    top: Math.round((window.height - sheetMm.height * scale) / 2),
   };
 }
 

@@ -25,7 +25,9 @@ export class ExactPicture {
   constructor(file: string | Uint8Array, page = 1) {
     this.painter = new Worker(PAINTER, { type: "module" });
     this.ready = new Promise((done, fail) => {
-      this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer>) => {
+      this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer | { readonly kind?: undefined }>) => {
+        // The library greets from its thread, too.
+        if (!data.kind) return;
         if (data.kind === "opened") done();
         else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem), fail);
         else this.take(data);

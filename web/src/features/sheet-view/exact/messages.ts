@@ -14,6 +14,8 @@ export interface Wanted {
   readonly height: number;
   /** Whether each layer shows, in the order of `Drawing.layers`. */
   readonly layersShown: readonly boolean[];
+  /** Has cells that are repeated: the library paints one as pixels, which want to be smaller than those that are shown. */
+  readonly hasCells: boolean;
 }
 
 /** To the painter. */

@@ -1,12 +1,11 @@
 /**
  * The painter of exact pictures: a thread of the browser that reads the file itself and paints it as a viewer does,
- * glyphs, pictures, patterns and masks and all. Its reader runs in a thread of its own below it; both end with the
- * page that asked. Bundled by `scripts/bundle.mjs`.
+ * glyphs, pictures, patterns and masks and all. It ends with the page that asked. Bundled by `scripts/bundle.mjs`.
  */
+import "./one-thread";
 import {
   AnnotationMode,
   getDocument,
-  PDFWorker,
   RenderingCancelledException,
   VerbosityLevel,
   type PDFDocumentProxy,
@@ -20,6 +19,9 @@ import type { PictureAnswer, PictureRequest, Wanted } from "./messages";
 const MM_PER_POINT = 25.4 / 72;
 /** Pages that differ by more are not the same page. Millimetres. */
 const SAME_SIZE_MM = 0.5;
+/** How much finer a page with repeated cells is painted than shown, and how many pixels that may take. */
+const FINER = 2;
+const MOST_PIXELS = 40_000_000;
 const here = new URL(".", import.meta.url).href;
 
 let opened: Promise<PDFDocumentProxy> | undefined;
@@ -52,10 +54,8 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>): void => {
 };
 
 async function open(file: string | Uint8Array): Promise<PDFDocumentProxy> {
-  const port = new Worker(new URL("pdf.worker.min.mjs", here), { type: "module" });
   return getDocument({
     data: typeof file === "string" ? await fetched(file) : file,
-    worker: PDFWorker.create({ port }),
     // Glyphs are painted from their outlines: no font of a file gets to the browser's own font machinery.
     disableFontFace: true,
     useSystemFonts: false,
@@ -120,17 +120,28 @@ async function draw(turn: number, wanted: Wanted): Promise<void> {
     throw new Error("The page has another size for the painter than for the inspection.");
   const box = inSight(wanted, whole.width, whole.height);
   if (box.width <= 0 || box.height <= 0) return say({ kind: "drawn", turn, bitmap: null, left: 0, top: 0 });
-  const canvas = new OffscreenCanvas(box.width, box.height);
+  const finer = wanted.hasCells && box.width * box.height * FINER ** 2 <= MOST_PIXELS ? FINER : 1;
+  const canvas = new OffscreenCanvas(box.width * finer, box.height * finer);
   const context = canvas.getContext("2d");
   if (!context) throw new Error("The browser gave no canvas.");
   task = page.render({
     ...asPainted(context),
-    viewport: page.getViewport({ scale, offsetX: wanted.left - box.left, offsetY: wanted.top - box.top }),
+    viewport: page.getViewport({
+      scale: scale * finer,
+      offsetX: (wanted.left - box.left) * finer,
+      offsetY: (wanted.top - box.top) * finer,
+    }),
     optionalContentConfigPromise: Promise.resolve(layers),
   });
   await task.promise;
-  const bitmap = canvas.transferToImageBitmap();
+  const bitmap = await shrunk(canvas, box.width, box.height);
   say({ kind: "drawn", turn, bitmap, left: box.left, top: box.top }, [bitmap]);
+}
+
+/** The picture in the size that it is shown in. */
+async function shrunk(canvas: OffscreenCanvas, width: number, height: number): Promise<ImageBitmap> {
+  if (canvas.width === width) return canvas.transferToImageBitmap();
+  return createImageBitmap(canvas, { resizeWidth: width, resizeHeight: height, resizeQuality: "medium" });
 }
 
 /** The part of the page that lies in the window, on whole pixels. */

@@ -1,0 +1,26 @@
+/**
+ * The library reads in one thread and paints in another, and copies every step of a page from one to the other. A page
+ * of 200,000 strokes has a million steps, and the copying takes longer than the reading. Here both are in one thread
+ * (as the library does it where there are no others), and steps are handed over as they are.
+ */
+import * as reader from "pdfjs-dist/build/pdf.worker.mjs";
+
+Object.assign(globalThis, { pdfjsWorker: reader });
+
+/** Steps of a page, as the library's reader hands them to its painter. */
+interface Steps {
+  readonly chunk: { readonly fnArray: readonly unknown[]; readonly argsArray: readonly unknown[] };
+}
+
+const areSteps = (value: unknown): value is Steps =>
+  Array.isArray((value as Partial<Steps> | null)?.chunk?.fnArray) &&
+  Array.isArray((value as Partial<Steps> | null)?.chunk?.argsArray);
+
+const copyOf = globalThis.structuredClone.bind(globalThis);
+
+globalThis.structuredClone = <T>(value: T, options?: StructuredSerializeOptions): T => {
+  if (!areSteps(value)) return copyOf(value, options);
+  // The reader empties its two lists for the next steps as soon as it has handed them over.
+  const { chunk } = value;
+  return { ...value, chunk: { ...chunk, fnArray: [...chunk.fnArray], argsArray: [...chunk.argsArray] } };
+};
