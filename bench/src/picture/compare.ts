@@ -10,7 +10,9 @@ export interface Difference {
   readonly mean: number;
   /** Of the square that differs most. */
   readonly worst: number;
-  /** Upper left corner of that square, pixels. */
+  /** Largest difference of a square's mean darkness: it doesn't grow with a line that lies a pixel beside. */
+  readonly tone: number;
+  /** Upper left corner of the square that differs most, pixels. */
   readonly x: number;
   readonly y: number;
 }
@@ -24,26 +26,36 @@ export function differenceOf(a: Pixels, b: Pixels, side: number): Difference {
   const half = Math.max(1, Math.floor(side / 2));
   const [columns, rows] = [Math.ceil(width / half), Math.ceil(height / half)];
   const sums = new Float64Array(columns * rows);
+  const darker = new Float64Array(columns * rows);
   let total = 0;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [i, j] = [(y * a.width + x) * 3, (y * b.width + x) * 3];
-      let pixel = 0;
-      for (let c = 0; c < 3; c++) pixel += Math.abs((a.rgb[i + c] ?? 0) - (b.rgb[j + c] ?? 0));
+      let [pixel, signed] = [0, 0];
+      for (let c = 0; c < 3; c++) {
+        const difference = (a.rgb[i + c] ?? 0) - (b.rgb[j + c] ?? 0);
+        pixel += Math.abs(difference);
+        signed += difference;
+      }
       pixel /= 3 * 255;
       total += pixel;
       const cell = Math.floor(y / half) * columns + Math.floor(x / half);
       sums[cell] = (sums[cell] ?? 0) + pixel;
+      darker[cell] = (darker[cell] ?? 0) + signed / (3 * 255);
     }
+  const inSquare = (cells: Float64Array, at: number): number =>
+    ((cells[at] ?? 0) + (cells[at + 1] ?? 0) + (cells[at + columns] ?? 0) + (cells[at + columns + 1] ?? 0)) /
+    (4 * half * half);
   let found = { worst: 0, x: 0, y: 0 };
+  let tone = 0;
   for (let row = 0; row + 1 < rows; row++)
     for (let column = 0; column + 1 < columns; column++) {
       const at = row * columns + column;
-      const sum = (sums[at] ?? 0) + (sums[at + 1] ?? 0) + (sums[at + columns] ?? 0) + (sums[at + columns + 1] ?? 0);
-      const worst = sum / (4 * half * half);
+      const worst = inSquare(sums, at);
       if (worst > found.worst) found = { worst, x: column * half, y: row * half };
+      tone = Math.max(tone, Math.abs(inSquare(darker, at)));
     }
-  return { mean: total / Math.max(1, width * height), ...found };
+  return { mean: total / Math.max(1, width * height), tone, ...found };
 }
 
 /** A binary PPM file (as `mutool draw -F ppm` writes it). */

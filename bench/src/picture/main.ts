@@ -100,14 +100,14 @@ await tab.goto(address);
 const percent = (share: number): string => `${(share * 100).toFixed(2)} %`;
 const rows: Row[] = [];
 const wrong: string[] = [];
-const byMaker = new Map<string, { file: Made; mean: number; worst: number }[]>();
+const byMaker = new Map<string, { file: Made; mean: number; worst: number; tone: number }[]>();
 for (const file of files) {
   const painted = await ours(tab, file.path);
   if (process.argv.includes("keep")) writeFileSync(join(folder, `${file.name}.ppm`), ppmOf(painted));
   const side = SQUARE_MM * PIXELS_PER_MM;
   const mutool = theirs(file.path);
-  const { mean, worst, x, y } = differenceOf(painted, mutool, side);
-  byMaker.set(file.maker, [...(byMaker.get(file.maker) ?? []), { file, mean, worst }]);
+  const { mean, worst, tone, x, y } = differenceOf(painted, mutool, side);
+  byMaker.set(file.maker, [...(byMaker.get(file.maker) ?? []), { file, mean, worst, tone }]);
   if (mean > MOST_MEAN || worst > MOST_SQUARE) {
     const third = thirds(file.path);
     const [us, them] = [differenceOf(painted, third, side), differenceOf(mutool, third, side)];
@@ -122,7 +122,7 @@ for (const [maker, measured] of byMaker)
     work: `${maker}: ${measured.length} ${measured.length === 1 ? "page" : "pages"}`,
     measured: `mean ${percent(Math.max(...measured.map(({ mean }) => mean)))} at most`,
     against: "mutool draw",
-    ratio: `worst 5 × 5 mm ${percent(Math.max(...measured.map(({ worst }) => worst)))}`,
+    ratio: `worst 5 × 5 mm ${percent(Math.max(...measured.map(({ worst }) => worst)))}, in tone ${percent(Math.max(...measured.map(({ tone }) => tone)))}`,
     aim: "≤ 1 %, ≤ 33.3 %",
   });
 await browser.close();

@@ -3,9 +3,9 @@
  * of 200,000 strokes has a million steps, and the copying takes longer than the reading. Here both are in one thread
  * (as the library does it where there are no others), and steps are handed over as they are.
  */
-import * as reader from "pdfjs-dist/build/pdf.worker.mjs";
+import { WorkerMessageHandler } from "pdfjs-dist/build/pdf.worker.mjs";
 
-Object.assign(globalThis, { pdfjsWorker: reader });
+Object.assign(globalThis, { pdfjsWorker: { WorkerMessageHandler } });
 
 /** Steps of a page, as the library's reader hands them to its painter. */
 interface Steps {

@@ -158,7 +158,7 @@ function inSight({ left, top, width, height }: Wanted, pageWidth: number, pageHe
 /** The layers' states as the inspection knows them: those of the paper, less what the reader has switched off. */
 async function layersOf(shown: readonly boolean[]) {
   const config = await (await opened!).getOptionalContentConfig({ intent: "display" });
-  const ids = [...config].map(([id]) => id);
+  const ids = [...(config as unknown as Iterable<readonly [string, unknown]>)].map(([id]) => id);
   if (ids.length === shown.length) ids.forEach((id, i) => config.setVisibility(id, shown[i] ?? true, false));
   return config;
 }

@@ -1,2 +1,4 @@
-/** The library ships this part without types; nothing of it is called here. */
-declare module "pdfjs-dist/build/pdf.worker.mjs";
+/** The library ships this part without types; it is only handed on. */
+declare module "pdfjs-dist/build/pdf.worker.mjs" {
+  export const WorkerMessageHandler: unknown;
+}
