@@ -58,7 +58,16 @@ const typeAware = {
 };
 
 export default tseslint.config(
-  { ignores: ["**/node_modules/**", "**/.next/**", "**/dist/**", "web/public/picture/**", ".data/**", "web/next-env.d.ts"] },
+  {
+    ignores: [
+      "**/node_modules/**",
+      "**/.next/**",
+      "**/dist/**",
+      "web/public/picture/**",
+      ".data/**",
+      "web/next-env.d.ts",
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ["**/*.{ts,tsx}"],
