@@ -60,7 +60,8 @@ export async function bundle() {
       target: "node20",
       format: "esm",
       tsconfig: join(root, "tsconfig.json"),
-      external: each.external ?? [],
+      // It brings a canvas of its own, and is loaded only where a page is painted.
+      external: [...(each.external ?? []), "pdfjs-dist"],
       minifySyntax: true,
       legalComments: "none",
       logLevel: "warning",

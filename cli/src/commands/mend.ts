@@ -1,5 +1,6 @@
 import { resolve } from "node:path";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
+import { nodePaint } from "@hemstitch/core/node/paint";
 import { mendFile } from "@hemstitch/core/mend";
 import { findingJson } from "@hemstitch/core/report/json";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
@@ -33,6 +34,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
     ? await mendFile(input.value, standard, {
         limits,
         inflate: nodeInflate,
+        paint: nodePaint,
         ...(scale ? { scale } : {}),
         ...(kind ? { kind } : {}),
       })
@@ -41,7 +43,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
     process.stderr.write(forTerminal(`${path}: ${mended.problem.message} ${mended.problem.remedy ?? ""}\n`));
     return 2;
   }
-  const { bytes, done, left: undone, after } = mended.value;
+  const { bytes, done, left: undone, after, pictures } = mended.value;
   await writeWhole(options.out, bytes);
   const left = after.findings;
   if (options.format === "json") {
@@ -55,6 +57,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
       notMended: undone.map(({ key: _key, ...each }) => each),
       left: left.map(findingJson),
       notJudged: after.notJudged,
+      pictures,
     };
     process.stdout.write(`${JSON.stringify(report)}\n`);
   } else {
@@ -67,6 +70,11 @@ export async function runMend(path: string, options: MendArguments): Promise<num
       ...undone.map(
         (each) => `  not mended: ${each.title}${each.layer ? ` on ${each.layer}` : ""}: ${each.reason}  (${each.rule})`,
       ),
+      ...(pictures.notCompared.length > 0
+        ? [
+            `  not compared by picture, too much on the page: ${pictures.notCompared.map((page) => `p${page}`).join(", ")}`,
+          ]
+        : []),
       ...left.map((finding) => `  left: ${finding.title}: ${finding.message}  (${finding.rule})`),
       "",
     ];

@@ -3,6 +3,7 @@ import type { Change, Drawing } from "../drawing";
 import { editDrawing, type Origin, type ReadOptions } from "../formats";
 import { readAndInspect, type Finding, type Inspected, type InspectOptions } from "../inspect";
 import type { OfficeStandard } from "../standard/plain";
+import { comparePictures, type Compared, type Paint } from "./picture";
 import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
 import { ChangeLog, unmeantDifferences } from "./prove";
 
@@ -20,11 +21,14 @@ export interface Mended {
   readonly left: readonly MendLeft[];
   readonly before: Inspected;
   readonly after: Inspected;
+  readonly pictures: Compared;
 }
 
 export interface MendOptions extends InspectOptions, ReadOptions {
   /** Which findings to mend; all that carry a mend unless said. */
   readonly chosen?: (finding: Finding) => boolean;
+  /** Paints pages, to compare how they look before and after; without it they are not compared. */
+  readonly paint?: Paint;
 }
 
 /** A file as it stands after some mends, read and inspected. */
@@ -47,8 +51,9 @@ function inTurn(inspected: Inspected, chosen: MendOptions["chosen"], left: Reado
 
 /**
  * Mends a file by the safe mends of its findings, and proves each step: the result is read and inspected again, and
- * must hold the same marks, painted alike at the same places, but for what was mended. A mend that can't be proved is
- * left out with its reason, and the others go on. The bytes handed in stay as they are.
+ * must hold the same marks, painted alike at the same places, but for what was mended. At the end the pages are
+ * painted by another program, before and after, and may differ within the boxes of the mended marks alone. A mend that
+ * can't be proved is left out with its reason, and the others go on. The bytes handed in stay as they are.
  */
 export async function mendFile(
   bytes: Uint8Array,
@@ -57,9 +62,18 @@ export async function mendFile(
 ): Promise<Result<Mended>> {
   const original = await readAndInspect(bytes, standard, options);
   if (!original.ok) return original;
-  const mender = new Mender(standard, options);
-  const log = new ChangeLog(original.value.drawing);
-  let state: State = { bytes, ...original.value };
+  const state: State = { bytes, ...original.value };
+  const mended = await mendAll(state, new Mender(standard, options, false), options);
+  // Where a picture differs, it is found out which mend did that: each step is painted, and that one left out.
+  return mended.ok || mended.problem.code !== "mend-seen" || !options.paint
+    ? mended
+    : mendAll(state, new Mender(standard, options, true), options);
+}
+
+/** Passes over a file until nothing is left to mend, and the proof of what they come to together. */
+async function mendAll(original: State, mender: Mender, options: MendOptions): Promise<Result<Mended>> {
+  const log = new ChangeLog(original.drawing);
+  let state = original;
   const done: PlannedMend[] = [];
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     const plan = planMends(state.drawing, inTurn(state.inspected, options.chosen, mender.left), options.chosen);
@@ -78,20 +92,27 @@ export async function mendFile(
     done.push(...mended.done);
   }
   // Each step was proved; what they come to together is proved once more, against the file as it came.
-  const differences = unmeantDifferences(original.value.drawing, state.drawing, log);
-  if (differences.length > 0)
-    return bad("mend-unsound", `The mended file differs in more than was mended: ${differences.join(" ")}`, {
-      remedy: "The original is untouched. Please report this file.",
-    });
+  const differences = unmeantDifferences(original.drawing, state.drawing, log);
+  if (differences.length > 0) return unsound("mend-unsound", differences.join(" "));
+  const pictures = options.paint ? await comparePictures(original, state, log, options.paint) : NO_PICTURES;
+  if (typeof pictures === "string") return unsound("mend-seen", pictures);
   return good({
     bytes: state.bytes,
     drawing: state.drawing,
     done: done.map((each) => each.done),
     left: [...mender.left.values()],
-    before: original.value.inspected,
+    before: original.inspected,
     after: state.inspected,
+    pictures,
   });
 }
+
+const NO_PICTURES: Compared = { alike: [], notCompared: [] };
+
+const unsound = (code: string, differences: string): Result<never> =>
+  bad(code, `The mended file differs in more than was mended: ${differences}`, {
+    remedy: "The original is untouched. Please report this file.",
+  });
 
 /** Carries out mends step by step, and keeps those that could not be. */
 class Mender {
@@ -102,6 +123,7 @@ class Mender {
   constructor(
     private readonly standard: OfficeStandard,
     private readonly options: MendOptions,
+    private readonly paintsEachStep: boolean,
   ) {}
 
   /** Carries out mends together; where that can't be proved, in halves, until those are found that can't. */
@@ -138,9 +160,11 @@ class Mender {
     const log = new ChangeLog(state.drawing);
     log.note(state.drawing, changes);
     const differences = unmeantDifferences(state.drawing, again.value.drawing, log);
-    return differences.length > 0
-      ? `It would change more than it should: ${differences.join(" ")}`
-      : { bytes: edited.value, ...again.value };
+    if (differences.length > 0) return `It would change more than it should: ${differences.join(" ")}`;
+    const after: State = { bytes: edited.value, ...again.value };
+    const { paint } = this.options;
+    const seen = this.paintsEachStep && paint ? await comparePictures(state, after, log, paint) : undefined;
+    return typeof seen === "string" ? `It would change more than it should: ${seen}` : after;
   }
 }
 

@@ -60,6 +60,19 @@ export class ChangeLog {
     return (kind, row) => this.rows.get(`${page} ${kind}`)?.has(row) ?? false;
   }
 
+  /** Pages of which anything was changed, in order: all, where a layer was renamed. */
+  pagesChanged(): number[] {
+    if (this.names.size > 0) return this.original.pages.map(({ index }) => index);
+    return [...new Set([...this.rows.keys()].map((key) => Number.parseInt(key, 10)))].sort((a, b) => a - b);
+  }
+
+  /** Rows of paths and of texts of a page that were changed. */
+  rowsChanged(page: number): { readonly paths: ReadonlySet<number>; readonly texts: ReadonlySet<number> } {
+    const of = (...kinds: readonly Exclude<ChangeKind, "rename">[]): Set<number> =>
+      new Set(kinds.flatMap((kind) => [...(this.rows.get(`${page} ${kind}`) ?? [])]));
+    return { paths: of("set-width", "set-line-type"), texts: of("set-height") };
+  }
+
   /** The name that a layer of the original should bear now. */
   nameNow(layer: number): string | undefined {
     return this.names.get(layer) ?? this.original.layers[layer]?.name;

@@ -5,6 +5,7 @@ import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { readDrawing } from "@hemstitch/core/formats";
 import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
 import { mendFile } from "@hemstitch/core/mend";
+import { nodePaint } from "@hemstitch/core/node/paint";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
@@ -104,6 +105,7 @@ async function mendBytes(
   const only = task.only && new Set(task.only);
   const mended = await mendFile(task.bytes, task.standard, {
     inflate: nodeInflate,
+    paint: nodePaint,
     onPage,
     limits: { fileBytes: task.maxFileBytes },
     ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),

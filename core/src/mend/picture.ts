@@ -1,0 +1,118 @@
+import { pathBox, textBox, type BoxMm, type Drawing } from "../drawing";
+import type { ChangeLog } from "./prove";
+
+/** A page as another program paints it: red, green, blue and alpha, rows from the top. */
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  readonly pixelsPerMm: number;
+  readonly rgba: Uint8ClampedArray;
+}
+
+/** Paints a page (1 for the first); nothing where that would take too long. Throws where the file can't be painted. */
+export type Paint = (bytes: Uint8Array, drawing: Drawing, page: number) => Promise<Picture | undefined>;
+
+/** Which pages were painted before and after a mend and found alike, and which were not compared. */
+export interface Compared {
+  readonly alike: readonly number[];
+  readonly notCompared: readonly number[];
+}
+
+/** Levels of 255 that a pixel may differ by: the painter is the same, so that what is not changed is not changed. */
+const SAME_LEVEL = 24;
+/** How far around a mark its edge reaches: a pixel for the smoothing, and a mitre as far as it may stand out. */
+const EDGE_PX = 2;
+const MITRE = 5;
+/** What of lettering lies below its baseline, above its capitals and beside its ends, as shares of its height. */
+const BELOW = 0.5;
+const ABOVE = 0.5;
+const BESIDE = 0.5;
+
+interface Side {
+  readonly bytes: Uint8Array;
+  readonly drawing: Drawing;
+}
+
+/**
+ * Compares how pages look before and after a mend, painted by a program that shares nothing with our reader. They may
+ * differ within the boxes of the mended marks alone. Returns what differs in words, or which pages were compared.
+ */
+export async function comparePictures(
+  before: Side,
+  after: Side,
+  log: ChangeLog,
+  paint: Paint,
+): Promise<string | Compared> {
+  const [alike, notCompared]: [number[], number[]] = [[], []];
+  for (const page of log.pagesChanged()) {
+    const was = await paint(before.bytes, before.drawing, page).catch(() => undefined);
+    if (!was) {
+      notCompared.push(page);
+      continue;
+    }
+    const is = await paint(after.bytes, after.drawing, page).catch(() => null);
+    if (is === undefined) notCompared.push(page);
+    else {
+      const found = is ? pictureDifference(was, is, boxesOf(before.drawing, after.drawing, log, page)) : "";
+      if (found !== undefined) return found || `Page ${page} can't be painted any more.`;
+      alike.push(page);
+    }
+  }
+  return { alike, notCompared };
+}
+
+/** Where two pictures of a page differ beyond some boxes, in words; nothing where they don't. */
+export function pictureDifference(was: Picture, is: Picture, boxes: readonly BoxMm[]): string | undefined {
+  if (was.width !== is.width || was.height !== is.height) return "The picture of the page has another size.";
+  const free = within(boxes, was);
+  for (let i = 0; i < free.length; i++) {
+    if (free[i] === 1 || samePixel(was.rgba, is.rgba, i * 4)) continue;
+    const [x, y] = [(i % was.width) / was.pixelsPerMm, (was.height - Math.floor(i / was.width)) / was.pixelsPerMm];
+    return `The picture of the page differs at ${x.toFixed(0)}, ${y.toFixed(0)} mm, where nothing was to be changed.`;
+  }
+  return undefined;
+}
+
+function samePixel(a: Uint8ClampedArray, b: Uint8ClampedArray, at: number): boolean {
+  for (let c = at; c < at + 3; c++) if (Math.abs((a[c] ?? 0) - (b[c] ?? 0)) > SAME_LEVEL) return false;
+  return true;
+}
+
+/** 1 for each pixel that lies within one of the boxes. */
+function within(boxes: readonly BoxMm[], { width, height, pixelsPerMm }: Picture): Uint8Array {
+  const free = new Uint8Array(width * height);
+  for (const box of boxes) {
+    const left = Math.max(0, Math.floor(box.x * pixelsPerMm) - EDGE_PX);
+    const right = Math.min(width, Math.ceil((box.x + box.width) * pixelsPerMm) + EDGE_PX);
+    const top = Math.max(0, Math.floor(height - (box.y + box.height) * pixelsPerMm) - EDGE_PX);
+    const bottom = Math.min(height, Math.ceil(height - box.y * pixelsPerMm) + EDGE_PX);
+    for (let y = top; y < bottom && left < right; y++) free.fill(1, y * width + left, y * width + right);
+  }
+  return free;
+}
+
+/** Around all marks of a page that were mended, as they were and as they are. */
+function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number): BoxMm[] {
+  const { paths, texts } = log.rowsChanged(page);
+  const boxes: BoxMm[] = [];
+  for (const { pages } of [before, after]) {
+    const found = pages[page - 1];
+    if (!found) continue;
+    for (const row of paths) {
+      const half = (found.paths.widthMm[row] ?? 0) / 2;
+      boxes.push(grown(pathBox(found.paths, row), half * MITRE, half * MITRE, half * MITRE));
+    }
+    for (const row of texts) {
+      const high = found.texts.heightMm[row] ?? 0;
+      boxes.push(grown(textBox(found.texts, row), high * BESIDE, high * BELOW, high * ABOVE));
+    }
+  }
+  return boxes;
+}
+
+const grown = ({ x, y, width, height }: BoxMm, beside: number, below: number, above: number): BoxMm => ({
+  x: x - beside,
+  y: y - below,
+  width: width + 2 * beside,
+  height: height + below + above,
+});
