@@ -3,7 +3,9 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { differenceOf, readPpm, type Pixels } from "../bench/src/picture/compare";
-import { on, onePage } from "../core/test/support/raw-pdf";
+import { lettering, on, onePage, PT } from "../core/test/support/raw-pdf";
+import { pictureOf, pixelsThatDiffer } from "../core/test/support/pictures";
+import { checkedByQpdf } from "../core/test/support/tools";
 import { expect, test } from "./support";
 
 const CASES = join(import.meta.dirname, "../core/test/cases/pdf");
@@ -127,4 +129,71 @@ test("without the painter the quick picture stays, and says that it is one", asy
   await picture(page).toHaveAttribute("data-picture", "failed", { timeout: 30_000 });
   await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
   await expect(page.getByText("Quick picture: the exact one could not be painted.")).toBeVisible();
+});
+
+/** A plan at 1:50 and a detail at 1:10 side by side, each cut by its view, with a picture, a patterned area and a tint. */
+const VIEWS = onePage({
+  layers: ["A-WALL", "A-WALL-PATT", "A-ANNO-TEXT"],
+  packed: true,
+  content: [
+    on(0, "q 20 20 180 200 re W n 0.3 w 0 60 m 300 60 l S 0.5 w 40 40 120 140 re S Q"),
+    on(0, "q 220 20 180 200 re W n 0.5 w 240 60 m 380 180 l S Q"),
+    on(1, "q /Pattern cs /P0 scn 60 80 60 60 re f Q q /T gs 0.2 0.4 0.7 rg 120 80 60 60 re B Q"),
+    on(1, "q 90 0 0 60 270 150 cm /I0 Do Q"),
+    on(2, lettering("HALL", 60, 240, 3.1) + lettering("DETAIL 1:10", 260, 240, 5)),
+  ].join(""),
+  page: `/VP [${[
+    [20, 20, 200, 220, 50],
+    [220, 20, 400, 220, 10],
+  ]
+    .map(([x, y, right, top, scale]) => {
+      const box = [x!, y!, right!, top!].map((each) => (each * PT).toFixed(3)).join(" ");
+      const perPoint = ((25.4 / 72) * scale!).toFixed(5);
+      const inMm = `[<< /Type /NumberFormat /U (mm) /C ${perPoint} >>]`;
+      return `<< /Type /Viewport /BBox [${box}] /Measure << /Type /Measure /Subtype /RL /R (1:${scale}) /X ${inMm} /D ${inMm} /A ${inMm} >> >>`;
+    })
+    .join(" ")}]`,
+  resources: (file) => {
+    const cell = file.stream(
+      "0.25 w 0 0 m 6 6 l S 3 0 m 3 6 l S",
+      `/Type /Pattern /PatternType 1 /PaintType 1 /TilingType 1 /BBox [0 0 6 6] /XStep 6 /YStep 6 /Matrix [${PT} 0 0 ${PT} 0 0] /Resources << >>`,
+    );
+    const pixels = Buffer.from(Array.from({ length: 16 * 16 * 3 }, (_, i) => (i * 37) % 256));
+    const image = file.stream(
+      pixels,
+      "/Type /XObject /Subtype /Image /Width 16 /Height 16 /BitsPerComponent 8 /ColorSpace /DeviceRGB",
+      true,
+    );
+    return `/Pattern << /P0 ${cell} >> /XObject << /I0 ${image} >> /ExtGState << /T << /ca 0.3 >> >>`;
+  },
+});
+
+test("a sheet with views, a picture and hatches is seen, mended and downloaded, and looks the same but for the mends", async ({
+  page,
+}) => {
+  await open(page, "views.pdf", VIEWS);
+  const findings = page.getByRole("complementary", { name: "Findings" });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await findings.getByRole("button", { name: /^Mend \d+ that are safe/ }).click();
+  await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    findings.getByRole("button", { name: /Download/ }).click(),
+  ]);
+  const mended = new Uint8Array(readFileSync(await download.path()));
+  checkedByQpdf(mended);
+  // The file as received stands at its beginning.
+  expect(Buffer.from(mended.subarray(0, VIEWS.length)).equals(Buffer.from(VIEWS))).toBe(true);
+  const [before, after] = [pictureOf(VIEWS), pictureOf(mended)];
+  const perMm = 100 / 25.4;
+  const elsewhere = pixelsThatDiffer(before, after).filter(([x, y]) => {
+    const [xMm, yMm] = [x / perMm, 297 - y / perMm];
+    const onLine = Math.abs(yMm - 60) < 1;
+    const onWord = yMm > 238 && yMm < 246 && xMm > 58 && xMm < 80;
+    return !onLine && !onWord;
+  });
+  expect(elsewhere).toEqual([]);
+  // And what was to be mended was.
+  expect(pixelsThatDiffer(before, after).length).toBeGreaterThan(10);
 });

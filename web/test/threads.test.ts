@@ -3,7 +3,7 @@ import { largePage } from "../../bench/src/large-page";
 import { preset } from "@hemstitch/core/standard";
 import { failure } from "../src/server/access/failure";
 import { onBehalf } from "../src/server/access/asking";
-import { closeThreads, inThread, MOST_OF_OFFICE, TookTooLong, TooMuchAtOnce } from "../src/server/jobs/threads";
+import { closeThreads, inThread, jobMs, MOST_OF_OFFICE, TookTooLong, TooMuchAtOnce } from "../src/server/jobs/threads";
 
 afterAll(() => closeThreads());
 
@@ -36,6 +36,20 @@ describe("work that somebody waits for", () => {
     expect(await onBehalf({ officeId: "greedy", signal: new AbortController().signal }, light)).toMatchObject({
       ok: true,
     });
+  });
+  it("that takes too long takes its thread down, and nothing else", async () => {
+    const slow = inThread(
+      { kind: "inspect", bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length },
+      { deadlineMs: 300 },
+    );
+    const beside = light();
+    await expect(slow).rejects.toBeInstanceOf(TookTooLong);
+    expect(await beside).toMatchObject({ ok: true });
+    expect(await light()).toMatchObject({ ok: true });
+  });
+  it("has longer for a larger file, and not for ever", () => {
+    const of = (length: number) => jobMs({ kind: "read", bytes: { length } as Uint8Array, maxFileBytes: 1 });
+    expect([of(0), of(2e6), of(1e9)]).toEqual([120_000, 180_000, 900_000]);
   });
   it("is told to come back, or to take less, and not that something broke", async () => {
     const busy = failure(new TooMuchAtOnce(), false, asked);

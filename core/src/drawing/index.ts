@@ -11,4 +11,5 @@ export { Nearby } from "./nearby";
 export { fromTo, textLines } from "./text-lines";
 export { familyName } from "./font-family";
 export { DRAWING_VERSION, packDrawing, unpackDrawing, versionOfPacked } from "./pack";
+export { possiblePart, type Possible } from "./possible";
 export { printable } from "./printable";

@@ -1,5 +1,14 @@
 import { digest } from "../base/digest";
-import { boxAround, markBox, type BoxMm, type Change, type Drawing, type Marks, type Shape } from "../drawing";
+import {
+  boxAround,
+  markBox,
+  possiblePart,
+  type BoxMm,
+  type Change,
+  type Drawing,
+  type Marks,
+  type Shape,
+} from "../drawing";
 import type { Report, Rule } from "../rules";
 import type { Severity } from "../standard/plain";
 import { MOST_PLACES, MOST_SHAPES, type Finding, type FoundOn } from "./finding";
@@ -66,6 +75,10 @@ export class Collector {
       );
       const name = layer === undefined ? undefined : this.drawing.layers[layer]?.name;
       const places = this.places(marks, page, count);
+      const possible = mend.map((change) => possiblePart(this.drawing, change));
+      const kind = possible.find(({ change }) => change)?.change?.kind;
+      // Why it can't be mended is said with it, so that nobody is promised what won't be done.
+      const reason = kind === undefined ? possible[0]?.reason : undefined;
       return {
         key,
         rule: rule.id,
@@ -73,11 +86,11 @@ export class Collector {
         severity,
         page,
         ...(name === undefined ? {} : { layer: name }),
-        message: message(count),
+        message: reason === undefined ? message(count) : `${message(count)} ${reason}`,
         ...(measured === undefined ? {} : { measured }),
         ...(expected === undefined ? {} : { expected }),
         ...(unit === undefined ? {} : { unit }),
-        ...(mend[0] ? { mend: mend[0].kind } : {}),
+        ...(kind === undefined ? {} : { mend: kind }),
         ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
         count,
         boxMm: this.box(page, places),

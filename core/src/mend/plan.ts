@@ -1,5 +1,5 @@
 import { counted } from "../base/words";
-import type { Change, ChangeKind, Drawing, LayerRename, Page } from "../drawing";
+import { possiblePart, type Change, type ChangeKind, type Drawing } from "../drawing";
 import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
@@ -70,46 +70,6 @@ export const leftFor = ({ key, rule, title, page, layer }: Finding, reason: stri
   ...(layer === undefined ? {} : { layer }),
   reason,
 });
-
-/** What of a change can be carried out without harm, and why the rest can't. */
-function possiblePart(drawing: Drawing, change: Change): { readonly change?: Change; readonly reason?: string } {
-  if (change.kind === "rename") {
-    const reason = whyNotRenamed(drawing, change);
-    return reason === undefined ? { change } : { reason };
-  }
-  const page = drawing.pages[change.page - 1];
-  if (!page) return { change };
-  const { group } = page[change.kind === "set-height" ? "texts" : "paths"];
-  const reasons = Array.from(change.rows, (row) => whyNotChanged(page, group[row] ?? 0));
-  const reason = reasons.find((each) => each !== undefined);
-  if (reason === undefined) return { change };
-  const kept = reasons.flatMap((each, i) => (each === undefined ? [i] : []));
-  if (kept.length === 0) return { reason };
-  const rows = Uint32Array.from(kept, (i) => change.rows[i] ?? 0);
-  if (change.kind !== "set-height" || !change.shiftMm) return { change: { ...change, rows }, reason };
-  const { shiftMm } = change;
-  return { change: { ...change, rows, shiftMm: Float32Array.from(kept, (i) => shiftMm[i] ?? 0) }, reason };
-}
-
-function whyNotRenamed(drawing: Drawing, { layer, to }: LayerRename): string | undefined {
-  const [own, other] = [drawing.layers[layer], drawing.layers.find((each) => each.name === to)];
-  return own && other && own.visible !== other.visible
-    ? `“${own.name}” is ${own.visible ? "printed" : "not printed"} and “${other.name}” is ${other.visible ? "printed" : "not"}, so they can't become one.`
-    : undefined;
-}
-
-function whyNotChanged(page: Page, group: number): string | undefined {
-  if (isWithin(page, group, "isNote"))
-    return "It stands in a note that was stuck onto the page; notes are not changed.";
-  return isWithin(page, group, "isCell")
-    ? "It belongs to a pattern that areas are filled with; patterns are not changed."
-    : undefined;
-}
-
-function isWithin({ groups }: Page, group: number, what: "isNote" | "isCell"): boolean {
-  for (let at = groups[group]; at; at = groups[at.parent]) if (at[what]) return true;
-  return false;
-}
 
 const mendOf = ({ key }: Finding, foundOn: ReadonlyMap<string, FoundOn>): readonly Change[] =>
   foundOn.get(key)?.mend ?? [];

@@ -1,4 +1,5 @@
 import { PAINT, type Page } from "../drawing";
+import { groundsOf } from "./grounds";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Strokes of one layer that plot alike. Rules judge a look once, not each of its marks. */
@@ -60,9 +61,10 @@ const WIDTH_STEPS = 65_536;
 /** The looks of a page's visible strokes. */
 export function strokeLooks(page: Page): StrokeLook[] {
   const { paths } = page;
+  const isGround = groundsOf(page);
   const groups = grouped(paths.count, (row) => {
     const paint = paths.paint[row] ?? 0;
-    if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0) return undefined;
+    if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0 || isGround(row)) return undefined;
     const width = Math.min(WIDTH_STEPS - 1, Math.round((paths.widthMm[row] ?? 0) * SHIFT));
     const capped = (paint & PAINT.capped) !== 0 ? 1 : 0;
     return ((((paths.layer[row] ?? -1) + 1) * 65_536 + (paths.dash[row] ?? 0)) * WIDTH_STEPS + width) * 2 + capped;

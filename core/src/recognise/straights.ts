@@ -1,4 +1,5 @@
 import { PAINT, VERB, visiblePieces, type Page, type PointMm } from "../drawing";
+import { groundsOf } from "./grounds";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A straight shorter than this tells nothing of a direction. Millimetres. */
@@ -199,7 +200,8 @@ export const STRAIGHTS: PageRecogniser<Straights> = {
   find: ({ page }) => [measuredOn(page.index, straightsOf(page))],
 };
 
-function straightsOf({ paths, clips }: Page): Straights {
+function straightsOf(page: Page): Straights {
+  const { paths, clips } = page;
   const { points, verbs, firstVerb, firstPoint, paint } = paths;
   const most = mostStraights(paths);
   let rows = new Uint32Array(most);
@@ -225,9 +227,10 @@ function straightsOf({ paths, clips }: Page): Straights {
     ends[count * 4 + 3] = y2;
     count++;
   };
+  const isGround = groundsOf(page);
   for (let row = 0; row < paths.count; row++) {
     const how = paint[row] ?? 0;
-    if ((how & PAINT.stroke) === 0 || (how & PAINT.hidden) !== 0) continue;
+    if ((how & PAINT.stroke) === 0 || (how & PAINT.hidden) !== 0 || isGround(row)) continue;
     let at = (firstPoint[row] ?? 0) * 2;
     const startX = points[at] ?? 0;
     const startY = points[at + 1] ?? 0;

@@ -34,16 +34,25 @@ function threads(): Piscina {
   return kept.hemstitchThreads;
 }
 
-/** How long work may take that somebody waits for, and work of a worker. Milliseconds. */
+/** How long work may take that somebody waits for. Milliseconds. */
 const REQUEST_MS = 60_000;
-const JOB_MS = 15 * 60_000;
+/** How long work of a worker may take: a while, and more for each megabyte of the file. Milliseconds. */
+const JOB_MS = 2 * 60_000;
+const JOB_MS_PER_MB = 30_000;
+const MOST_JOB_MS = 15 * 60_000;
+
+/** When a thread is ended that works for a worker: files ask for work by their size, and what takes longer is not read. */
+export function jobMs(task: ThreadTask): number {
+  if (!("bytes" in task)) return MOST_JOB_MS;
+  return Math.min(MOST_JOB_MS, JOB_MS + (task.bytes.length / 1e6) * JOB_MS_PER_MB);
+}
 /** Pieces of work that one office may have under way or waiting in this process, so that others have their turn. */
 export const MOST_OF_OFFICE = 12;
 
 /** Work that took longer than it may, and was stopped. */
 export class TookTooLong extends Error {
   constructor(ms: number) {
-    super(`It took longer than ${ms / 1000} seconds and was stopped.`);
+    super(`It took longer than ${Math.round(ms / 1000)} seconds and was stopped.`);
   }
 }
 
@@ -70,6 +79,8 @@ type Result<T extends ThreadTask> = ThreadProblem | ThreadResults[T["kind"]];
 interface ThreadOptions {
   readonly signal?: AbortSignal;
   readonly onProgress?: (progress: number) => void;
+  /** When it is ended, milliseconds from now; by the size of its file unless said. */
+  readonly deadlineMs?: number;
 }
 
 /**
@@ -78,9 +89,11 @@ interface ThreadOptions {
  */
 export function inThread<T extends ThreadTask>(task: T, options: ThreadOptions = {}): Promise<Result<T>> {
   const asking = whoAsks();
-  if (!asking) return within(JOB_MS, task, options);
+  if (!asking) return within(options.deadlineMs ?? jobMs(task), task, options);
   const signals = [asking.signal, options.signal].filter((each) => each !== undefined);
-  return inTurn(asking.officeId, () => within(REQUEST_MS, task, { ...options, signal: AbortSignal.any(signals) }));
+  return inTurn(asking.officeId, () =>
+    within(options.deadlineMs ?? REQUEST_MS, task, { ...options, signal: AbortSignal.any(signals) }),
+  );
 }
 
 async function within<T extends ThreadTask>(ms: number, task: T, options: ThreadOptions): Promise<Result<T>> {
