@@ -23,6 +23,7 @@ import {
 } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
+import { useKept } from "../shared/use-kept";
 import { Fenced } from "../shared/Fenced";
 import { Empty } from "../shared/Empty";
 import { Page } from "../shared/Page";
@@ -214,9 +215,9 @@ function Decide({
 }) {
   const router = useRouter();
   const notice = useNotice();
-  const [answer, setAnswer] = useState("");
-  const [amending, setAmending] = useState(false);
-  const [entry, setEntry] = useState<Entry>(() => onNow(request, now));
+  const [answer, setAnswer, forgetAnswer] = useKept(`answer ${request.id}`, () => "");
+  const [amending, setAmending, forgetAmending] = useKept(`amending ${request.id}`, () => false);
+  const [entry, setEntry, forgetEntry] = useKept<Entry>(`amended ${request.id}`, () => onNow(request, now));
   const [problem, setProblem] = useState<string | null>(null);
   const decide = async (state: "accepted" | "amended" | "declined"): Promise<void> => {
     try {
@@ -225,6 +226,7 @@ function Decide({
         answer,
         ...(state === "amended" ? { entry, ...(now ? { was: now } : {}) } : {}),
       });
+      for (const forget of [forgetAnswer, forgetAmending, forgetEntry]) forget();
       notice(state === "declined" ? "Declined; the asker is told." : "It is in the draft now; the asker is told.");
       router.refresh();
     } catch (error) {
@@ -246,7 +248,7 @@ function Decide({
           <EntryFields
             list={request.list}
             entry={entry}
-            onChange={(path, value) => setEntry((was) => withValue(was, path, value))}
+            onChange={(path, value) => setEntry(withValue(entry, path, value))}
             standard={standard}
           />
         </Box>
@@ -266,7 +268,14 @@ function Decide({
             <Button variant="contained" onClick={() => void decide("accepted")}>
               Accept
             </Button>
-            <Button variant="outlined" onClick={() => setAmending(true)}>
+            <Button
+              variant="outlined"
+              onClick={() => {
+                // On top of what the draft says when one begins.
+                setEntry(onNow(request, now));
+                setAmending(true);
+              }}
+            >
               Amend
             </Button>
           </>

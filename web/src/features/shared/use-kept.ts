@@ -1,0 +1,20 @@
+import { useCallback, useState } from "react";
+
+const kept = new Map<string, unknown>();
+
+/**
+ * State that outlives its component, by a key: the router makes a page anew when what it shows is fetched again under
+ * another address, and what somebody has begun to write must not go with the old one. `forget` lets it go.
+ */
+export function useKept<T>(key: string, initial: () => T): readonly [T, (value: T) => void, () => void] {
+  const [value, setValue] = useState<T>(() => (kept.has(key) ? (kept.get(key) as T) : initial()));
+  const set = useCallback(
+    (next: T) => {
+      kept.set(key, next);
+      setValue(next);
+    },
+    [key],
+  );
+  const forget = useCallback(() => void kept.delete(key), [key]);
+  return [value, set, forget];
+}
