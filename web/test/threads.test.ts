@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
 import { largePage } from "../../bench/src/large-page";
 import { preset } from "@hemstitch/core/standard";
@@ -59,5 +61,21 @@ describe("work that somebody waits for", () => {
       422,
       "It took longer than 60 seconds and was stopped.",
     ]);
+  });
+});
+
+describe("hostile files", () => {
+  const folder = join(import.meta.dirname, "../../core/test/cases/pdf");
+  const inspected = (name: string) => {
+    const bytes = new Uint8Array(readFileSync(join(folder, name)));
+    return inThread({ kind: "inspect", bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6 });
+  };
+  it("are answered in words, and a sound one beside them is read", { timeout: 120_000 }, async () => {
+    const bombs = readdirSync(folder).filter((name) => name.startsWith("bomb-"));
+    expect(bombs.length).toBeGreaterThanOrEqual(11);
+    const [sound, ...answers] = await Promise.all([inspected("weasy.pdf"), ...bombs.map(inspected)]);
+    expect(sound).toMatchObject({ ok: true, pages: 1 });
+    for (const answer of answers)
+      expect(answer.ok ? answer.pages : answer.problem, JSON.stringify(answer).slice(0, 200)).toBeTruthy();
   });
 });

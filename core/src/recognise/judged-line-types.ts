@@ -2,7 +2,7 @@ import type { Dash } from "../drawing";
 import type { LineTypeEntry } from "../standard/plain";
 import { NAMED_LAYERS } from "./layer-names";
 import { isLineType } from "./line-types";
-import type { StrokeLook } from "./looks";
+import { dashesIn, type StrokeLook } from "./looks";
 import type { Parameter } from "./parameter";
 import type { PageFacts, PageRecogniser } from "./recogniser";
 import { JUDGED_WIDTHS, type JudgedWidth } from "./widths";
@@ -51,10 +51,10 @@ export const JUDGED_LINE_TYPES: PageRecogniser<JudgedLineType> = {
 
 function judged({ file }: PageFacts, { look, pen }: JudgedWidth): JudgedLineType {
   const { standard, drawing } = file;
-  // Dashes that are areas, too, tell nothing of the pattern that they make together.
-  if (look.asArea) return { look, state: "right", widthMm: look.widthMm };
+  // A thin area on its own may be a long dash of a row that is too short to be made out.
+  if (look.asArea && !look.dashMm) return { look, state: "right", widthMm: look.widthMm };
   const share = file.valueOf(DASH_OFF);
-  const dash = drawing.dashes[look.dash] ?? [];
+  const dash = dashesIn(drawing, look);
   const widthMm = pen?.widthMm ?? look.widthMm;
   const fits = (type: LineTypeEntry, width: number): boolean => isLineType(dash, type, width, look.capped, share);
   const widths = [look.widthMm, widthMm].filter((width) => width > 0);

@@ -1,4 +1,4 @@
-import { PAINT, type Page } from "../drawing";
+import { PAINT, type Dash, type Drawing, type Page } from "../drawing";
 import { groundsOf } from "./grounds";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
@@ -13,6 +13,8 @@ export interface StrokeLook {
   readonly capped: boolean;
   /** They are painted as thin areas, not as lines. */
   readonly asArea?: true;
+  /** Dashes and gaps that thin areas in a row make; without them, those of `dash` count. */
+  readonly dashMm?: Dash;
   /** Rows of the page's paths. */
   readonly rows: Uint32Array;
 }
@@ -54,6 +56,9 @@ function grouped(count: number, keyOf: (row: number) => number | undefined): Map
   }
   return groups;
 }
+
+/** Dashes and gaps of a look on paper. */
+export const dashesIn = ({ dashes }: Drawing, { dash, dashMm }: StrokeLook): Dash => dashMm ?? dashes[dash] ?? [];
 
 /** Widths up to 65 mm in thousandths, 65,536 dashes and 65,536 layers make a key below 2⁵³. */
 const WIDTH_STEPS = 65_536;
@@ -104,7 +109,7 @@ export const STROKE_LOOKS: PageRecogniser<StrokeLook> = {
   id: "stroke-looks",
   on: "page",
   finds: "lines that plot alike",
-  from: "the layer, width and dashes of each visible stroke",
+  from: "the layer, width and dashes of each visible stroke; white ones on the bare paper keep things from sight and are no lines",
   find: ({ page }) => strokeLooks(page).map((look) => measuredOn(page.index, look, { of: "paths", rows: look.rows })),
 };
 

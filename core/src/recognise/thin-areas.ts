@@ -1,4 +1,5 @@
-import { PAINT, pathBox, VERB, type Page } from "../drawing";
+import { PAINT, pathBox, VERB, type Dash, type Page } from "../drawing";
+import { dashedRows, type Thin } from "./dashed-areas";
 import type { StrokeLook } from "./looks";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 
@@ -13,16 +14,6 @@ const WHITE = 0xffffff;
 const MOST_LOOKED_AT = 2_000_000;
 const SHIFT = 1000;
 
-/** A thin rectangle that was painted as an area: along its middle, and how wide. */
-interface Thin {
-  readonly row: number;
-  readonly widthMm: number;
-  readonly lengthMm: number;
-  readonly middle: readonly [number, number];
-  /** Direction of its length. */
-  readonly along: readonly [number, number];
-}
-
 /**
  * Lines that a program wrote as thin areas. Thin walls that are filled are areas, too; they are told apart by their
  * outlines, which are drawn as lines, or by the areas that they make together with others beside them.
@@ -31,35 +22,65 @@ export const THIN_AREAS: PageRecogniser<StrokeLook> = {
   id: "thin-areas",
   on: "page",
   finds: "lines drawn as thin areas",
-  from: "rectangles without outline, up to 1 mm wide and twenty times as long, with nothing along their sides",
+  from: "rectangles without outline, up to 1 mm wide and twenty times as long, or six and more in a row that repeat dashes and gaps, with nothing along their sides",
   find: (facts) => looksOf(facts).map((look) => measuredOn(facts.page.index, look, { of: "paths", rows: look.rows })),
 };
 
 function looksOf(facts: PageFacts): StrokeLook[] {
-  const { paths } = facts.page;
-  const groups = new Map<string, { layer: number; widthMm: number; rows: number[] }>();
+  const looks = new Looks();
+  const thins = thinsOf(facts.page);
   let looked = 0;
-  for (let row = 0; row < paths.count && looked < MOST_LOOKED_AT; row++) {
-    const thin = thinAt(facts.page, row);
-    if (!thin) continue;
+  const isAlone = (thin: Thin): boolean => {
     const around = nearTo(facts, thin);
     looked += around.length;
-    if (around.some((other) => other !== row && runsAlong(facts.page, other, thin))) continue;
-    const widthMm = Math.round(thin.widthMm * SHIFT) / SHIFT;
-    const layer = paths.layer[row] ?? -1;
-    const key = `${layer} ${widthMm}`;
-    const group = groups.get(key) ?? { layer, widthMm, rows: [] };
-    groups.set(key, group);
-    group.rows.push(row);
+    return looked < MOST_LOOKED_AT && !around.some((other) => other !== thin.row && runsAlong(facts.page, other, thin));
+  };
+  const inRows = new Set<number>();
+  for (const { pieces, dashMm } of dashedRows(thins)) {
+    for (const { row } of pieces) inRows.add(row);
+    if (pieces.every(isAlone)) looks.add(pieces, dashMm);
   }
-  return [...groups.values()].map(({ layer, widthMm, rows }) => ({
-    layer,
-    widthMm,
-    dash: 0,
-    capped: false,
-    asArea: true,
-    rows: Uint32Array.from(rows),
-  }));
+  for (const thin of thins)
+    if (thin.lengthMm >= thin.widthMm * LEAST_SHARE && !inRows.has(thin.row) && isAlone(thin)) looks.add([thin], []);
+  return looks.all();
+}
+
+/** Gathers lines that plot alike. */
+class Looks {
+  private readonly groups = new Map<string, { layer: number; widthMm: number; dashMm: Dash; rows: number[] }>();
+
+  add(pieces: readonly Thin[], dashMm: Dash): void {
+    const [first] = pieces;
+    if (!first) return;
+    const { layer } = first;
+    const widthMm = Math.round(first.widthMm * SHIFT) / SHIFT;
+    const key = `${layer} ${widthMm} ${dashMm.map((each) => each.toFixed(1)).join(" ")}`;
+    const group = this.groups.get(key) ?? { layer, widthMm, dashMm, rows: [] };
+    this.groups.set(key, group);
+    group.rows.push(...pieces.map(({ row }) => row));
+  }
+
+  all(): StrokeLook[] {
+    return [...this.groups.values()].map(({ layer, widthMm, dashMm, rows }) => ({
+      layer,
+      widthMm,
+      dash: 0,
+      ...(dashMm.length > 0 ? { dashMm } : {}),
+      capped: false,
+      asArea: true,
+      rows: Uint32Array.from(rows),
+    }));
+  }
+}
+
+/** All thin rectangles of a page, however short. */
+function thinsOf(page: Page): Thin[] {
+  const thins: Thin[] = [];
+  for (let row = 0; row < page.paths.count; row++) {
+    const thin = thinAt(page, row);
+    if (thin) thins.push(thin);
+  }
+  return thins;
 }
 
 function thinAt({ paths }: Page, row: number): Thin | undefined {
@@ -81,11 +102,11 @@ function thinAt({ paths }: Page, row: number): Thin | undefined {
   const isBox = distance([a[0] + c[0], a[1] + c[1]], [b[0] + d[0], b[1] + d[1]]) < SAME_MM / 10;
   const square = Math.abs((b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1]));
   const [widthMm, lengthMm] = [Math.min(first, second), Math.max(first, second)];
-  if (!isBox || square > first * second * 0.01 || widthMm > WIDEST_MM || lengthMm < widthMm * LEAST_SHARE)
-    return undefined;
+  if (!isBox || square > first * second * 0.01 || widthMm > WIDEST_MM || widthMm <= 0) return undefined;
   const [p, q] = first > second ? [a, b] : [b, c];
   return {
     row,
+    layer: paths.layer[row] ?? -1,
     widthMm,
     lengthMm,
     middle: [(a[0] + c[0]) / 2, (a[1] + c[1]) / 2],

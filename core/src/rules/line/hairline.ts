@@ -14,7 +14,7 @@ export const hairline = rule({
   mends: "set-width",
   page: {
     measures:
-      "The width of each visible stroke on paper, after all scaling: zero, or under the thinnest pen. Thin areas that stand for lines count as lines of their width.",
+      "The width of each visible stroke on paper, after all scaling: zero, or under the thinnest pen. Thin areas that stand for lines count as lines of their width; white strokes on the bare paper only keep things from sight, and don't count.",
     why: "Zero means “the thinnest your device can”: invisible on one plotter, bold on another.",
     right: "0.13 mm, where that is the thinnest pen.",
     wrong: "0 mm.",

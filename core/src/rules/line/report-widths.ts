@@ -32,7 +32,7 @@ export function reportWidths(
 }
 
 /** What is told besides of lines that are none in the file. */
-const AS_AREA = " The file has it as a thin area, which is not mended.";
+export const AS_AREA = " The file has it as a thin area, which is not mended.";
 
 /** Dashes are multiples of the width: where they are right for the width that a line has, they go with it. */
 function widthMend(page: number, { look }: JudgedWidth, widthMm: number, type: JudgedLineType | undefined): Change[] {

@@ -1,6 +1,7 @@
 import { counted } from "../../base/words";
 import { JUDGED_LINE_TYPES } from "../../recognise/judged-line-types";
 import { rule } from "../rule";
+import { AS_AREA } from "./report-widths";
 import { typeMend } from "./type-mend";
 
 export const typeNotLayers = rule({
@@ -29,7 +30,7 @@ export const typeNotLayers = rule({
           layer: look.layer,
           marks: { of: "paths", rows: look.rows },
           message: (count) =>
-            `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${found.title.toLowerCase()}; ${file.layerName(look.layer)} takes ${wanted.title.toLowerCase()}.`,
+            `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${found.title.toLowerCase()}; ${file.layerName(look.layer)} takes ${wanted.title.toLowerCase()}.${look.asArea ? AS_AREA : ""}`,
           measured: found.id,
           expected: wanted.id,
           ...typeMend(facts.page.index, value),
