@@ -138,7 +138,8 @@ const VIEWS = onePage({
   content: [
     on(0, "q 20 20 180 200 re W n 0.3 w 0 60 m 300 60 l S 0.5 w 40 40 120 140 re S Q"),
     on(0, "q 220 20 180 200 re W n 0.5 w 240 60 m 380 180 l S Q"),
-    on(1, "q /Pattern cs /P0 scn 60 80 60 60 re f Q q /T gs 0.2 0.4 0.7 rg 120 80 60 60 re B Q"),
+    on(1, "q /Pattern cs /P0 scn 60 80 60 60 re f Q"),
+    on(0, "q /T gs 0.5 w 0.2 0.4 0.7 rg 120 80 60 60 re B Q"),
     on(1, "q 90 0 0 60 270 150 cm /I0 Do Q"),
     on(2, lettering("HALL", 60, 240, 3.1) + lettering("DETAIL 1:10", 260, 240, 5)),
   ].join(""),
@@ -179,7 +180,7 @@ test("a sheet with views, a picture and hatches is seen, mended and downloaded, 
   await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
   const [download] = await Promise.all([
     page.waitForEvent("download"),
-    findings.getByRole("button", { name: /Download/ }).click(),
+    findings.getByRole("link", { name: "Download mended" }).click(),
   ]);
   const mended = new Uint8Array(readFileSync(await download.path()));
   checkedByQpdf(mended);

@@ -16,7 +16,7 @@ import { madePictures, type Made } from "./makers";
  * The picture of the light table against `mutool draw`, page by page, at one resolution: `npm run bench -- picture`.
  * Our own reader says how large the page is and which layers are printed, as it does for the light table.
  */
-const DPI = 100;
+const DPI = Number(process.env["HEMSTITCH_DPI"] ?? 100);
 const PIXELS_PER_MM = DPI / 25.4;
 const SQUARE_MM = 5;
 const MOST_MEAN = 0.01;

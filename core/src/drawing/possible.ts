@@ -37,9 +37,9 @@ function whyNotRenamed(drawing: Drawing, { layer, to }: LayerRename): string | u
 
 function whyNotChanged(page: Page, group: number): string | undefined {
   if (isWithin(page, group, "isNote"))
-    return "It stands in a note that was stuck onto the page; notes are not changed.";
+    return "This stands in a note that was stuck onto the page; notes are not changed.";
   return isWithin(page, group, "isCell")
-    ? "It belongs to a pattern that areas are filled with; patterns are not changed."
+    ? "This belongs to a pattern that areas are filled with; patterns are not changed."
     : undefined;
 }
 

@@ -44,7 +44,7 @@ describe("what comes to the paper is seen", () => {
     const { done, left } = await mended("pattern-hatch-bad-width");
     expect([done, left.map(({ reason }) => reason)]).toEqual([
       [],
-      ["It belongs to a pattern that areas are filled with; patterns are not changed."],
+      ["This belongs to a pattern that areas are filled with; patterns are not changed."],
     ]);
   });
   it("annots: marks of a note, moved to where it stands", async () => {

@@ -44,7 +44,7 @@ const MOST_JOB_MS = 15 * 60_000;
 /** When a thread is ended that works for a worker: files ask for work by their size, and what takes longer is not read. */
 export function jobMs(task: ThreadTask): number {
   if (!("bytes" in task)) return MOST_JOB_MS;
-  return Math.min(MOST_JOB_MS, JOB_MS + (task.bytes.length / 1e6) * JOB_MS_PER_MB);
+  return Math.min(MOST_JOB_MS, JOB_MS + Math.ceil(task.bytes.length / 1e6) * JOB_MS_PER_MB);
 }
 /** Pieces of work that one office may have under way or waiting in this process, so that others have their turn. */
 export const MOST_OF_OFFICE = 12;

@@ -19,7 +19,12 @@ import type { PictureAnswer, PictureRequest, Wanted } from "./messages";
 const MM_PER_POINT = 25.4 / 72;
 /** Pages that differ by more are not the same page. Millimetres. */
 const SAME_SIZE_MM = 0.5;
-/** How much finer a page with repeated cells is painted than shown, and how many pixels that may take. */
+/**
+ * The library paints no line thinner than a pixel. Where a pixel is more than pens are wide, all would be black that
+ * is fine: hatches, lettering, walls. The page is then painted finer and shrunk, so that its tones are those of paper.
+ * So are pages whose cells are repeated.
+ */
+const FINE_PER_MM = 4;
 const FINER = 2;
 const MOST_PIXELS = 40_000_000;
 const here = new URL(".", import.meta.url).href;
@@ -120,7 +125,7 @@ async function draw(turn: number, wanted: Wanted): Promise<void> {
     throw new Error("The page has another size for the painter than for the inspection.");
   const box = inSight(wanted, whole.width, whole.height);
   if (box.width <= 0 || box.height <= 0) return say({ kind: "drawn", turn, bitmap: null, left: 0, top: 0 });
-  const finer = wanted.hasCells && box.width * box.height * FINER ** 2 <= MOST_PIXELS ? FINER : 1;
+  const finer = finerFor(wanted, box.width * box.height);
   const canvas = new OffscreenCanvas(box.width * finer, box.height * finer);
   const context = canvas.getContext("2d");
   if (!context) throw new Error("The browser gave no canvas.");
@@ -138,10 +143,16 @@ async function draw(turn: number, wanted: Wanted): Promise<void> {
   say({ kind: "drawn", turn, bitmap, left: box.left, top: box.top }, [bitmap]);
 }
 
+/** How many times finer than shown. */
+function finerFor({ pixelsPerMm, hasCells }: Wanted, pixels: number): number {
+  const isWanted = hasCells || pixelsPerMm < FINE_PER_MM;
+  return isWanted && pixels * FINER ** 2 <= MOST_PIXELS ? FINER : 1;
+}
+
 /** The picture in the size that it is shown in. */
 async function shrunk(canvas: OffscreenCanvas, width: number, height: number): Promise<ImageBitmap> {
   if (canvas.width === width) return canvas.transferToImageBitmap();
-  return createImageBitmap(canvas, { resizeWidth: width, resizeHeight: height, resizeQuality: "medium" });
+  return createImageBitmap(canvas, { resizeWidth: width, resizeHeight: height, resizeQuality: "high" });
 }
 
 /** The part of the page that lies in the window, on whole pixels. */
