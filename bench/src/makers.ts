@@ -27,7 +27,7 @@ const STREAMS = 4000;
 export async function madePages(folder: string): Promise<MadePage[]> {
   const at = (name: string): string => join(folder, name);
   const pdfkit = at("pdfkit.pdf");
-  await byPdfkit(pdfkit);
+  await strokesByPdfkit(pdfkit);
   writeFileSync(at("streams.pdf"), inStreams(pdfkit, folder));
   byCairo(at("cairo.pdf"), STROKES, "line", folder);
   byCairo(at("many.pdf"), MANY_STROKES, "path", folder);
@@ -45,7 +45,8 @@ export async function madePages(folder: string): Promise<MadePage[]> {
   ];
 }
 
-async function byPdfkit(path: string): Promise<void> {
+/** The page of 200,000 strokes by PDFKit. */
+export async function strokesByPdfkit(path: string): Promise<void> {
   const document = new PDFDocument({ size: [2384, 1684] });
   const out = createWriteStream(path);
   document.pipe(out);

@@ -1,5 +1,6 @@
 import { chromium, type Browser, type Page } from "@playwright/test";
 import { DEMO_PEOPLE } from "../../demo/src/people";
+import { lightTableFigures } from "./light-table";
 import { table, type Row } from "./measure";
 
 /** The measurements of the places in a browser on loopback, in the demo office: `npm run bench -- places`. */
@@ -98,6 +99,13 @@ for (const [what, path, label, values] of [
   for (const value of values) least = Math.min(least, await redrawMs(page, label, value));
   note(`specimen redraws as one types: ${what}`, `${least.toFixed(0)} ms`, "< 100 ms");
 }
+
+const figures = await lightTableFigures(page, RUNS);
+const large = "the light table with 200,000 strokes by PDFKit";
+note(`${large}: the first picture`, `${(figures.firstMs / 1000).toFixed(2)} s`, "< 1.5 s");
+note(`${large}: the exact picture`, `${(figures.exactMs / 1000).toFixed(2)} s`, "< 4 s");
+note(`${large}: dragging`, `${figures.dragging.toFixed(0)} frames/s`, "≥ 50");
+note(`${large}: wheel, dragging and rests mixed`, `${figures.mixed.toFixed(0)} frames/s`, "≥ 45");
 
 const cells = ["Layer\tPurpose\tPen\tLine type\tScreen\tPlots"];
 for (let i = 0; i < 5000; i++)
