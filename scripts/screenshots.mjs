@@ -8,68 +8,72 @@ import { root } from "./lib/run.mjs";
 const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
 const application = await startDemoOffice(server, 3100);
 const { address } = application;
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    "--disable-quic",
-    "--no-first-run",
-  ],
-});
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: "light" });
-const shot = async (name) => {
-  await page.waitForLoadState("networkidle");
-  await page.waitForTimeout(700);
-  await page.screenshot({ path: join(root, "docs", "screenshots", `${name}.png`) });
-};
-const go = (path) => page.goto(address + path, { waitUntil: "networkidle" });
+// What goes wrong on the way leaves no worker behind.
+try {
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: [
+      "--no-sandbox",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--disable-quic",
+      "--no-first-run",
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: "light" });
+  const shot = async (name) => {
+    await page.waitForLoadState("networkidle");
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: join(root, "docs", "screenshots", `${name}.png`) });
+  };
+  const go = (path) => page.goto(address + path, { waitUntil: "networkidle" });
 
-await go("/sign-in");
-await page.getByRole("button", { name: /Ida Fenn/ }).click();
-await page.waitForURL(/today/);
-await shot("today");
-await go("/today");
-await page.getByRole("link", { name: /saltmarsh-ground-50-drafter/ }).click();
-await page.getByText(/14 lines are 0.3 mm/).click();
-await shot("light-table");
-for (const [name, path] of [
-  ["standard-units", "/standard/units-and-scales?view=unitStyles&entry=feet-plan"],
-  ["standard-layers", "/standard/layers?entry=A-GRID"],
-  ["standard-pens", "/standard/pens-and-lines"],
-  ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
-  ["standard-text", "/standard/text"],
-  ["standard-dimensions", "/standard/dimensions"],
-  ["standard-chart", "/standard/drawing-kinds?view=chart"],
-  ["standard-sheets", "/standard/sheets"],
-  ["standard-codes", "/standard/codes"],
-  ["standard-building", "/standard/building-lists"],
-  ["standard-library", "/standard/library"],
-  ["standard-checks", "/standard/checks"],
-  ["people", "/people"],
-]) {
-  await go(path);
-  await shot(name);
+  await go("/sign-in");
+  await page.getByRole("button", { name: /Ida Fenn/ }).click();
+  await page.waitForURL(/today/);
+  await shot("today");
+  await go("/today");
+  await page.getByRole("link", { name: /saltmarsh-ground-50-drafter/ }).click();
+  await page.getByText(/14 lines are 0.3 mm/).click();
+  await shot("light-table");
+  for (const [name, path] of [
+    ["standard-units", "/standard/units-and-scales?view=unitStyles&entry=feet-plan"],
+    ["standard-layers", "/standard/layers?entry=A-GRID"],
+    ["standard-pens", "/standard/pens-and-lines"],
+    ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
+    ["standard-text", "/standard/text"],
+    ["standard-dimensions", "/standard/dimensions"],
+    ["standard-chart", "/standard/drawing-kinds?view=chart"],
+    ["standard-sheets", "/standard/sheets"],
+    ["standard-codes", "/standard/codes"],
+    ["standard-building", "/standard/building-lists"],
+    ["standard-library", "/standard/library"],
+    ["standard-checks", "/standard/checks"],
+    ["people", "/people"],
+  ]) {
+    await go(path);
+    await shot(name);
+  }
+  await go("/requests");
+  await page
+    .getByRole("button", { name: /New layer|Change/ })
+    .first()
+    .click();
+  await shot("requests");
+  await go("/standard/editions");
+  await page.getByRole("button", { name: "Judge the plan sets by the draft" }).click();
+  await page.getByRole("table", { name: "Effect on plan sets" }).waitFor();
+  await shot("editions");
+  await go("/plan-sets");
+  await page.getByRole("link", { name: /Saltmarsh/ }).click();
+  await page.getByText("Set register").waitFor();
+  await shot("plan-set");
+  await page.getByRole("link", { name: "A-101" }).last().click();
+  await page.getByText("An inspection of this sheet finds nothing.").waitFor();
+  await shot("sheet-bench");
+  await browser.close();
+} finally {
+  await application.stop();
+  await server.stop();
 }
-await go("/requests");
-await page
-  .getByRole("button", { name: /New layer|Change/ })
-  .first()
-  .click();
-await shot("requests");
-await go("/standard/editions");
-await page.getByRole("button", { name: "Judge the plan sets by the draft" }).click();
-await page.getByRole("table", { name: "Effect on plan sets" }).waitFor();
-await shot("editions");
-await go("/plan-sets");
-await page.getByRole("link", { name: /Saltmarsh/ }).click();
-await page.getByText("Set register").waitFor();
-await shot("plan-set");
-await page.getByRole("link", { name: "A-101" }).last().click();
-await page.getByText("An inspection of this sheet finds nothing.").waitFor();
-await shot("sheet-bench");
-await browser.close();
-await application.stop();
-await server.stop();
