@@ -123,6 +123,27 @@ test("arrows move the sheet; what is in sight is painted sharp", async ({ page }
   await expect(page.getByTestId("exact-sharp")).toBeHidden();
 });
 
+test("two fingers zoom about the place between them, and move the sheet along", async ({ page }) => {
+  await open(page, "layers.pdf", LAYERED);
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  const paper = page.getByRole("img", { name: /layers\.pdf, page 1/ });
+  const before = (await paper.boundingBox())!;
+  const touch = await page.context().newCDPSession(page);
+  const fingers = (type: "touchStart" | "touchMove", apart: number, along: number) =>
+    touch.send("Input.dispatchTouchEvent", {
+      type,
+      touchPoints: [-1, 1].map((side, id) => ({ x: 500 + along + (side * apart) / 2, y: 400, id })),
+    });
+  await fingers("touchStart", 100, 0);
+  for (let step = 1; step <= 10; step++) await fingers("touchMove", 100 + step * 10, step * 3);
+  await touch.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  await expect.poll(async () => (await paper.boundingBox())!.width / before.width).toBeCloseTo(2, 1);
+  const after = (await paper.boundingBox())!;
+  // What lay between the fingers still does.
+  expect((530 - after.x) / after.width).toBeCloseTo((500 - before.x) / before.width, 2);
+  await picture(page).toHaveAttribute("data-picture", "exact");
+});
+
 test("without the painter the quick picture stays, and says that it is one", async ({ page }) => {
   await page.route("**/picture/painter.mjs", (route) => route.fulfill({ status: 404, body: "" }));
   await open(page, "layers.pdf", LAYERED);

@@ -219,6 +219,7 @@ describe("mend", () => {
     const { out } = hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "mended.pdf", "--format", "json");
     expect(JSON.parse(out)).toMatchObject({
       mended: expect.arrayContaining([expect.objectContaining({ rule: "line/hairline", from: "0 mm", to: "0.5 mm" })]),
+      pictures: { alike: [1], notCompared: [] },
       left: [{ rule: "text/font" }],
     });
   });

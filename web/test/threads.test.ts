@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
 import { largePage } from "../../bench/src/large-page";
+import { onePage } from "../../core/test/support/raw-pdf";
 import { preset } from "@hemstitch/core/standard";
 import { failure } from "../src/server/access/failure";
 import { onBehalf } from "../src/server/access/asking";
@@ -61,6 +62,26 @@ describe("work that somebody waits for", () => {
       422,
       "It took longer than 60 seconds and was stopped.",
     ]);
+  });
+});
+
+describe("a mend in a thread", () => {
+  it("paints the page before and after, and says where it could not", { timeout: 60_000 }, async () => {
+    const mend = (bytes: Uint8Array) =>
+      inThread({ kind: "mend", bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6, only: null });
+    const weasy = new Uint8Array(readFileSync(join(import.meta.dirname, "../../core/test/cases/pdf/weasy.pdf")));
+    const rows = async (bytes: Uint8Array) => {
+      const mended = await mend(bytes);
+      if (!mended.ok) throw new Error(mended.problem);
+      return mended.mended;
+    };
+    expect((await rows(weasy)).filter((row) => !row.notCompared)).toHaveLength(3);
+    expect((await rows(weasy)).filter((row) => row.notCompared)).toEqual([]);
+    expect(
+      (await rows(onePage({ content: `0.3 w ${"1 1 m 9 9 l S ".repeat(60_001)}`, packed: true }))).filter(
+        (row) => row.notCompared,
+      ),
+    ).toMatchObject([{ title: "Page 1", message: "There is too much to paint." }]);
   });
 });
 

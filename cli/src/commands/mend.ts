@@ -1,6 +1,6 @@
 import { resolve } from "node:path";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
-import { nodePaint } from "@hemstitch/core/node/paint";
+import { withPainter } from "@hemstitch/core/node/paint";
 import { mendFile } from "@hemstitch/core/mend";
 import { findingJson } from "@hemstitch/core/report/json";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
@@ -31,13 +31,15 @@ export async function runMend(path: string, options: MendArguments): Promise<num
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   const mended = input.ok
-    ? await mendFile(input.value, standard, {
-        limits,
-        inflate: nodeInflate,
-        paint: nodePaint,
-        ...(scale ? { scale } : {}),
-        ...(kind ? { kind } : {}),
-      })
+    ? await withPainter((paint) =>
+        mendFile(input.value, standard, {
+          limits,
+          inflate: nodeInflate,
+          paint,
+          ...(scale ? { scale } : {}),
+          ...(kind ? { kind } : {}),
+        }),
+      )
     : input;
   if (!mended.ok) {
     process.stderr.write(forTerminal(`${path}: ${mended.problem.message} ${mended.problem.remedy ?? ""}\n`));
@@ -70,11 +72,9 @@ export async function runMend(path: string, options: MendArguments): Promise<num
       ...undone.map(
         (each) => `  not mended: ${each.title}${each.layer ? ` on ${each.layer}` : ""}: ${each.reason}  (${each.rule})`,
       ),
-      ...(pictures.notCompared.length > 0
-        ? [
-            `  not compared by picture, too much on the page: ${pictures.notCompared.map((page) => `p${page}`).join(", ")}`,
-          ]
-        : []),
+      ...pictures.notCompared.map(
+        ({ page, reason }) => `  p${page}: the pictures before and after were not compared. ${reason}`,
+      ),
       ...left.map((finding) => `  left: ${finding.title}: ${finding.message}  (${finding.rule})`),
       "",
     ];

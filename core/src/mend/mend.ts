@@ -64,10 +64,11 @@ export async function mendFile(
   if (!original.ok) return original;
   const state: State = { bytes, ...original.value };
   const mended = await mendAll(state, new Mender(standard, options, false), options);
+  if (mended.ok || mended.problem.code !== "mend-seen") return mended;
   // Where a picture differs, it is found out which mend did that: each step is painted, and that one left out.
-  return mended.ok || mended.problem.code !== "mend-seen" || !options.paint
-    ? mended
-    : mendAll(state, new Mender(standard, options, true), options);
+  const again = await mendAll(state, new Mender(standard, options, true), options);
+  // What was seen once must not pass because there was no time to look at all of it again.
+  return again.ok && again.value.pictures.notCompared.length > 0 ? mended : again;
 }
 
 /** Passes over a file until nothing is left to mend, and the proof of what they come to together. */

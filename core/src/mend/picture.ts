@@ -12,21 +12,21 @@ export interface Picture {
 /** Paints a page (1 for the first); nothing where that would take too long. Throws where the file can't be painted. */
 export type Paint = (bytes: Uint8Array, drawing: Drawing, page: number) => Promise<Picture | undefined>;
 
-/** Which pages were painted before and after a mend and found alike, and which were not compared. */
+/** Which pages were painted before and after a mend and found alike, and which were not compared, and why. */
 export interface Compared {
   readonly alike: readonly number[];
-  readonly notCompared: readonly number[];
+  readonly notCompared: readonly { readonly page: number; readonly reason: string }[];
 }
+
+const TOO_MUCH = "There is too much to paint.";
 
 /** Levels of 255 that a pixel may differ by: the painter is the same, so that what is not changed is not changed. */
 const SAME_LEVEL = 24;
 /** How far around a mark its edge reaches: a pixel for the smoothing, and a mitre as far as it may stand out. */
 const EDGE_PX = 2;
 const MITRE = 5;
-/** What of lettering lies below its baseline, above its capitals and beside its ends, as shares of its height. */
-const BELOW = 0.5;
-const ABOVE = 0.5;
-const BESIDE = 0.5;
+/** What of lettering lies below its baseline, above its capitals and beside its ends, as a share of its height. */
+const AROUND_LETTERS = 0.5;
 
 interface Side {
   readonly bytes: Uint8Array;
@@ -43,22 +43,30 @@ export async function comparePictures(
   log: ChangeLog,
   paint: Paint,
 ): Promise<string | Compared> {
-  const [alike, notCompared]: [number[], number[]] = [[], []];
+  const alike: number[] = [];
+  const notCompared: { page: number; reason: string }[] = [];
   for (const page of log.pagesChanged()) {
-    const was = await paint(before.bytes, before.drawing, page).catch(() => undefined);
-    if (!was) {
-      notCompared.push(page);
-      continue;
-    }
-    const is = await paint(after.bytes, after.drawing, page).catch(() => null);
-    if (is === undefined) notCompared.push(page);
+    const was = await paintedOrWhy(before, page, paint);
+    const is = typeof was === "string" ? was : await paintedOrWhy(after, page, paint);
+    if (typeof was === "string") notCompared.push({ page, reason: was });
+    else if (is === TOO_MUCH) notCompared.push({ page, reason: is });
+    else if (typeof is === "string") return `Page ${page} can't be painted any more: ${is}`;
     else {
-      const found = is ? pictureDifference(was, is, boxesOf(before.drawing, after.drawing, log, page)) : "";
-      if (found !== undefined) return found || `Page ${page} can't be painted any more.`;
+      const difference = pictureDifference(was, is, boxesOf(before.drawing, after.drawing, log, page));
+      if (difference !== undefined) return difference;
       alike.push(page);
     }
   }
   return { alike, notCompared };
+}
+
+/** The picture of a page, or why there is none. */
+async function paintedOrWhy({ bytes, drawing }: Side, page: number, paint: Paint): Promise<Picture | string> {
+  try {
+    return (await paint(bytes, drawing, page)) ?? TOO_MUCH;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
 }
 
 /** Where two pictures of a page differ beyond some boxes, in words; nothing where they don't. */
@@ -100,19 +108,18 @@ function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number):
     if (!found) continue;
     for (const row of paths) {
       const half = (found.paths.widthMm[row] ?? 0) / 2;
-      boxes.push(grown(pathBox(found.paths, row), half * MITRE, half * MITRE, half * MITRE));
+      boxes.push(grown(pathBox(found.paths, row), half * MITRE));
     }
     for (const row of texts) {
-      const high = found.texts.heightMm[row] ?? 0;
-      boxes.push(grown(textBox(found.texts, row), high * BESIDE, high * BELOW, high * ABOVE));
+      boxes.push(grown(textBox(found.texts, row), (found.texts.heightMm[row] ?? 0) * AROUND_LETTERS));
     }
   }
   return boxes;
 }
 
-const grown = ({ x, y, width, height }: BoxMm, beside: number, below: number, above: number): BoxMm => ({
-  x: x - beside,
-  y: y - below,
-  width: width + 2 * beside,
-  height: height + below + above,
+const grown = ({ x, y, width, height }: BoxMm, by: number): BoxMm => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
 });

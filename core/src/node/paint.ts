@@ -9,8 +9,11 @@ const MOST_MARKS = 60_000;
 const MOST_PIXELS = 3_000_000;
 const MOST_PIXELS_PER_MM = 100 / 25.4;
 const MM_PER_POINT = 25.4 / 72;
-/** A page that is not painted by then is not compared. Milliseconds. */
+/** A page that is not painted by then is not compared, nor are pages that would follow once all together took so long. */
 const DEADLINE_MS = 20_000;
+const ALL_MS = 60_000;
+/** Files that stay open: before and after a mend. */
+const MOST_OPEN = 2;
 
 type Library = typeof import("pdfjs-dist");
 let loaded: Promise<{ library: Library; folder: string }> | undefined;
@@ -24,14 +27,48 @@ function load(): Promise<{ library: Library; folder: string }> {
   return loaded;
 }
 
-/** Paints a page with a viewer's library, which shares no line with our reader. */
-export const nodePaint: Paint = async (bytes, drawing, number) => {
-  const scale = scaleFor(drawing, number);
-  if (scale === undefined) return undefined;
+/** Gives work a painter that is a viewer's library, which shares no line with our reader; closes what it opened. */
+export async function withPainter<T>(work: (paint: Paint) => Promise<T>): Promise<T> {
+  const open = new Map<Uint8Array, PDFDocumentProxy>();
+  let leftMs = ALL_MS;
+  const fileOf = async (bytes: Uint8Array): Promise<PDFDocumentProxy> => {
+    const known = open.get(bytes);
+    if (known) return known;
+    const file = await opened(bytes);
+    open.set(bytes, file);
+    return file;
+  };
+  const closeAllBut = async (count: number, wanted?: Uint8Array): Promise<void> => {
+    for (const [bytes, file] of open) {
+      if (open.size <= count) return;
+      if (bytes === wanted) continue;
+      open.delete(bytes);
+      await file.loadingTask.destroy();
+    }
+  };
+  const paint: Paint = async (bytes, drawing, number) => {
+    const scale = scaleFor(drawing, number);
+    if (scale === undefined || leftMs <= 0) return undefined;
+    const began = performance.now();
+    try {
+      return await painted(await fileOf(bytes), number, scale);
+    } finally {
+      leftMs -= performance.now() - began;
+      await closeAllBut(MOST_OPEN, bytes);
+    }
+  };
+  try {
+    return await work(paint);
+  } finally {
+    await closeAllBut(0);
+  }
+}
+
+async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
   const { library, folder } = await load();
-  const file = await library.getDocument({
-    // The library takes the bytes away.
-    data: bytes.slice(),
+  return library.getDocument({
+    // The library takes the bytes away, and takes no others than these.
+    data: new Uint8Array(bytes),
     disableFontFace: true,
     useSystemFonts: false,
     isEvalSupported: false,
@@ -41,12 +78,7 @@ export const nodePaint: Paint = async (bytes, drawing, number) => {
     wasmUrl: `${join(folder, "wasm")}/`,
     verbosity: library.VerbosityLevel.ERRORS,
   }).promise;
-  try {
-    return await painted(file, number, scale);
-  } finally {
-    await file.loadingTask.destroy();
-  }
-};
+}
 
 /** Pixels per millimetre; nothing for a page that has too much on it. */
 function scaleFor({ pages }: Drawing, number: number): number | undefined {
@@ -78,6 +110,7 @@ async function painted(file: PDFDocumentProxy, number: number, pixelsPerMm: numb
     throw error;
   } finally {
     clearTimeout(timer);
+    page.cleanup();
   }
   const { width, height } = canvas;
   return { width, height, pixelsPerMm, rgba: context.getImageData(0, 0, width, height).data };

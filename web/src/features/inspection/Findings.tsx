@@ -240,8 +240,10 @@ function FindingLine({
 }
 
 function Mended({ detail }: { detail: InspectedFileDetail }) {
-  const done = (detail.mended ?? []).filter((each) => !each.undone);
-  const undone = (detail.mended ?? []).filter((each) => each.undone);
+  const rows = detail.mended ?? [];
+  const done = rows.filter((each) => !each.undone && !each.notCompared);
+  const undone = rows.filter((each) => each.undone);
+  const notCompared = rows.filter((each) => each.notCompared);
   return (
     <Box component="section" sx={{ mt: 1.25, px: 2 }}>
       <Typography variant="h3" sx={{ pb: 0.25, color: "success.main" }}>
@@ -259,6 +261,16 @@ function Mended({ detail }: { detail: InspectedFileDetail }) {
       )}
       {undone.map(({ title, message }, i) => (
         <Typography key={i} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
+          <b>{title}</b>: {message}
+        </Typography>
+      ))}
+      {notCompared.length > 0 && (
+        <Typography variant="h3" sx={{ pt: 1.5, pb: 0.25 }}>
+          Proved, but its picture was not compared
+        </Typography>
+      )}
+      {notCompared.map(({ title, message }) => (
+        <Typography key={title} variant="body2" sx={{ py: 0.25, overflowWrap: "anywhere" }}>
           <b>{title}</b>: {message}
         </Typography>
       ))}

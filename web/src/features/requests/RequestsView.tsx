@@ -241,14 +241,14 @@ function Decide({
         minRows={2}
         fullWidth
         value={answer}
-        onChange={(event) => setAnswer(event.target.value)}
+        onChange={(event) => setAnswer(() => event.target.value)}
       />
       {amending && (
         <Box sx={{ mt: 1.5 }}>
           <EntryFields
             list={request.list}
             entry={entry}
-            onChange={(path, value) => setEntry(withValue(entry, path, value))}
+            onChange={(path, value) => setEntry((was) => withValue(was, path, value))}
             standard={standard}
           />
         </Box>
@@ -272,8 +272,8 @@ function Decide({
               variant="outlined"
               onClick={() => {
                 // On top of what the draft says when one begins.
-                setEntry(onNow(request, now));
-                setAmending(true);
+                setEntry(() => onNow(request, now));
+                setAmending(() => true);
               }}
             >
               Amend
@@ -283,7 +283,7 @@ function Decide({
         <Button disabled={answer.trim() === ""} onClick={() => void decide("declined")}>
           Decline
         </Button>
-        {amending && <Button onClick={() => setAmending(false)}>Back</Button>}
+        {amending && <Button onClick={() => setAmending(() => false)}>Back</Button>}
       </Box>
     </Box>
   );

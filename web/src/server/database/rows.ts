@@ -51,6 +51,8 @@ export interface MendRow {
   /** What was done; or why it was left undone. */
   readonly message: string;
   readonly undone?: true;
+  /** Not a mend: how the page looks was not compared, and why. */
+  readonly notCompared?: true;
 }
 
 /** A source drawing on a sheet. */

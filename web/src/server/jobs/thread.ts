@@ -5,7 +5,7 @@ import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { readDrawing } from "@hemstitch/core/formats";
 import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
 import { mendFile } from "@hemstitch/core/mend";
-import { nodePaint } from "@hemstitch/core/node/paint";
+import { withPainter } from "@hemstitch/core/node/paint";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
@@ -103,15 +103,17 @@ async function mendBytes(
   onPage: (index: number, count: number) => void,
 ): Promise<MendedResult | ThreadProblem> {
   const only = task.only && new Set(task.only);
-  const mended = await mendFile(task.bytes, task.standard, {
-    inflate: nodeInflate,
-    paint: nodePaint,
-    onPage,
-    limits: { fileBytes: task.maxFileBytes },
-    ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
-  });
+  const mended = await withPainter((paint) =>
+    mendFile(task.bytes, task.standard, {
+      inflate: nodeInflate,
+      paint,
+      onPage,
+      limits: { fileBytes: task.maxFileBytes },
+      ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
+    }),
+  );
   if (!mended.ok) return problemOf(mended.problem);
-  const { bytes, done, left: undone, after, drawing } = mended.value;
+  const { bytes, done, left: undone, after, drawing, pictures } = mended.value;
   return {
     ok: true,
     bytes,
@@ -133,6 +135,14 @@ async function mendBytes(
         message: reason,
         undone: true,
         ...(layer === undefined ? {} : { layer }),
+      })),
+      ...pictures.notCompared.map(({ page, reason }): MendRow => ({
+        rule: "",
+        title: `Page ${page}`,
+        page,
+        count: 0,
+        message: reason,
+        notCompared: true,
       })),
     ],
     left: after.findings,

@@ -19,6 +19,7 @@ export class ExactPicture {
     null;
   private timer = 0;
   private readonly ready: Promise<void>;
+  private notReady: (error: Error) => void = () => undefined;
   private problem: Error | null = null;
 
   /** `file` is where it is fetched, or its bytes (they are copied); `page` is the one that is looked at first. */
@@ -28,11 +29,15 @@ export class ExactPicture {
       this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer | { readonly kind?: undefined }>) => {
         // The library greets from its thread, too.
         if (!data.kind) return;
-        if (data.kind === "opened") done();
-        else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem), fail);
+        if (data.kind === "fetched") this.within(DEADLINE_MS);
+        else if (data.kind === "opened") {
+          window.clearTimeout(this.timer);
+          done();
+        } else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem));
         else this.take(data);
       };
-      this.painter.onerror = (event) => this.end(new Error(event.message || "The painter could not start."), fail);
+      this.painter.onerror = (event) => this.end(new Error(event.message || "The painter has broken down."));
+      this.notReady = fail;
     });
     this.ready.catch(() => undefined);
     this.tell({ kind: "open", file, page });
@@ -50,8 +55,7 @@ export class ExactPicture {
     this.waiting?.done(null);
     return new Promise((done, fail) => {
       this.waiting = { done, fail };
-      window.clearTimeout(this.timer);
-      this.timer = window.setTimeout(() => this.end(new Error("The painter took too long."), fail), DEADLINE_MS);
+      this.within(DEADLINE_MS);
       this.tell({ kind: "draw", turn, wanted });
     });
   }
@@ -60,7 +64,13 @@ export class ExactPicture {
     this.end(new Error("The sheet is not looked at any more."));
   }
 
-  private take(answer: Exclude<PictureAnswer, { kind: "opened" }>): void {
+  /** The painter is ended unless it answers in time. */
+  private within(ms: number): void {
+    window.clearTimeout(this.timer);
+    this.timer = window.setTimeout(() => this.end(new Error("The painter took too long.")), ms);
+  }
+
+  private take(answer: Extract<PictureAnswer, { turn: number }>): void {
     if (answer.turn !== this.turn) {
       if (answer.kind === "drawn") answer.bitmap?.close();
       return;
@@ -77,13 +87,13 @@ export class ExactPicture {
     this.painter.postMessage(request);
   }
 
-  /** Takes down the painter, and what it holds of the file. */
-  private end(error: Error, fail?: (error: Error) => void): void {
+  /** Takes down the painter, and what it holds of the file; whoever waits is told. */
+  private end(error: Error): void {
     this.problem ??= error;
     window.clearTimeout(this.timer);
     this.painter.terminate();
-    fail?.(error);
-    this.waiting?.done(null);
+    this.notReady(error);
+    this.waiting?.fail(error);
     this.waiting = null;
   }
 }

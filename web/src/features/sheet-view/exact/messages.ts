@@ -27,6 +27,8 @@ export type PictureRequest =
 
 /** From the painter. */
 export type PictureAnswer =
+  /** The file is there, and is being opened. */
+  | { readonly kind: "fetched" }
   | { readonly kind: "opened" }
   /** Where the picture lies in the window, in pixels of the device. */
   | {

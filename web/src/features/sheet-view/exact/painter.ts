@@ -59,8 +59,10 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>): void => {
 };
 
 async function open(file: string | Uint8Array): Promise<PDFDocumentProxy> {
+  const data = typeof file === "string" ? await fetched(file) : file;
+  say({ kind: "fetched" });
   return getDocument({
-    data: typeof file === "string" ? await fetched(file) : file,
+    data,
     // Glyphs are painted from their outlines: no font of a file gets to the browser's own font machinery.
     disableFontFace: true,
     useSystemFonts: false,

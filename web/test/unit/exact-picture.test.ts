@@ -1,0 +1,79 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { ExactPicture } from "../../src/features/sheet-view/exact/exact-picture";
+import type { PictureAnswer, PictureRequest, Wanted } from "../../src/features/sheet-view/exact/messages";
+
+/** Stands where the browser's thread would: says what the test has it say. */
+class Painter {
+  static last: Painter;
+  onmessage: (event: { data: PictureAnswer }) => void = () => undefined;
+  onerror: (event: { message: string }) => void = () => undefined;
+  readonly asked: PictureRequest[] = [];
+  ended = false;
+  constructor() {
+    Painter.last = this;
+  }
+  postMessage(request: PictureRequest): void {
+    this.asked.push(request);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  says(data: PictureAnswer): void {
+    this.onmessage({ data });
+  }
+}
+
+const WANTED = {} as Wanted;
+const settled = () => vi.advanceTimersByTimeAsync(0);
+
+describe("the painter of exact pictures", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+    vi.stubGlobal("Worker", Painter);
+    vi.stubGlobal("window", globalThis);
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
+  const open = async () => {
+    const picture = new ExactPicture("/file");
+    Painter.last.says({ kind: "fetched" });
+    Painter.last.says({ kind: "opened" });
+    await settled();
+    return picture;
+  };
+  it("is ended when it does not open the file in time, however long the file was on its way", async () => {
+    const picture = new ExactPicture("/file");
+    const drawn = expect(picture.draw(WANTED)).rejects.toThrow("too long");
+    await vi.advanceTimersByTimeAsync(300_000);
+    expect(Painter.last.ended).toBe(false);
+    Painter.last.says({ kind: "fetched" });
+    await vi.advanceTimersByTimeAsync(30_001);
+    await drawn;
+    expect(Painter.last.ended).toBe(true);
+  });
+  it("is ended when it does not paint in time; nothing is asked of it any more", async () => {
+    const picture = await open();
+    const drawn = expect(picture.draw(WANTED)).rejects.toThrow("too long");
+    await vi.advanceTimersByTimeAsync(30_001);
+    await drawn;
+    await expect(picture.draw(WANTED)).rejects.toThrow("too long");
+  });
+  it("that breaks down while it paints fails what waits for it", async () => {
+    const picture = await open();
+    const drawn = expect(picture.draw(WANTED)).rejects.toThrow("out of memory");
+    await settled();
+    Painter.last.onerror({ message: "out of memory" });
+    await drawn;
+  });
+  it("has a drawing overtaken by the next, and takes the answer of that alone", async () => {
+    const picture = await open();
+    const [first, second] = [picture.draw(WANTED), picture.draw(WANTED)];
+    await settled();
+    expect(await first).toBeNull();
+    Painter.last.says({ kind: "drawn", turn: 1, bitmap: null, left: 1, top: 1 });
+    Painter.last.says({ kind: "drawn", turn: 2, bitmap: null, left: 2, top: 2 });
+    expect(await second).toMatchObject({ left: 2, top: 2 });
+  });
+});
