@@ -5,13 +5,13 @@ import type { Drawing } from "../drawing";
 import type { Paint, Picture } from "../mend";
 
 /** Pages with more marks are not painted: it would take longer than the mend is worth. */
-const MOST_MARKS = 60_000;
+const MOST_MARKS = 250_000;
 const MOST_PIXELS = 3_000_000;
 const MOST_PIXELS_PER_MM = 100 / 25.4;
 const MM_PER_POINT = 25.4 / 72;
 /** A page that is not painted by then is not compared, nor are pages that would follow once all together took so long. */
-const DEADLINE_MS = 20_000;
-const ALL_MS = 60_000;
+const DEADLINE_MS = 30_000;
+const ALL_MS = 90_000;
 /** Files that stay open: before and after a mend. */
 const MOST_OPEN = 2;
 
