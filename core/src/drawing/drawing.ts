@@ -206,6 +206,11 @@ export interface TextColumns {
   readonly transparency: Uint16Array;
   /** 1 where the string runs on from where the one before it ended. */
   readonly runsOn: Uint8Array;
+  /**
+   * Wide gaps within strings, four numbers each, by rising rows: the row, the character behind the gap, and from where
+   * to where it lies along the baseline, millimetres. What stands on both sides need not belong together.
+   */
+  readonly pauses: Float32Array;
   readonly strings: readonly string[];
 }
 

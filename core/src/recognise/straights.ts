@@ -17,6 +17,14 @@ const CELLS = 256;
 const MOST_BY_HAND = 24;
 /** Neighbours that are looked at for one straight: where more lie upon each other, looking at all would take for ever. */
 const MOST_LOOKED_AT = 128;
+/** How exactly the ends of a straight are written. Files round to a hundredth of a point, and some to less. */
+const END_MM = 0.008;
+const MOST_STEPS_OFF = 5;
+const STEP_RAD = Math.PI / DIRECTIONS;
+/** Pieces of one line lie across it no farther apart than this. */
+const SAME_LINE_MM = 0.05;
+/** Lines that lie one behind the other are neighbours up to so many times their distance. */
+const BEHIND = 2;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
@@ -34,16 +42,14 @@ export interface Beside {
 
 /** The straight pieces of the visible strokes of a page, and which of them are parallel neighbours. */
 export class Straights {
-  private readonly ends: Float32Array;
+  private laid: Laid | undefined;
 
   constructor(
     /** Row of the page's paths, by straight. */
     readonly rows: Uint32Array,
     /** x and y of both ends of each, millimetres. */
-    ends: Float32Array,
-  ) {
-    this.ends = ends;
-  }
+    readonly ends: Float32Array,
+  ) {}
 
   get count(): number {
     return this.rows.length;
@@ -59,7 +65,7 @@ export class Straights {
    * one and the reach of the other together, millimetres; each pair once, as `first` and what is beside it.
    */
   pairs(reachMm: Float32Array, leastTogetherMm: number, visit: (first: number, beside: Beside) => void): void {
-    const laid = new Laid(this.ends, this.count);
+    const laid = this.laidOut();
     let widest = 0;
     for (let i = 0; i < this.count; i++) widest = Math.max(widest, reachMm[i] ?? 0);
     laid.near(
@@ -71,6 +77,19 @@ export class Straights {
         if (beside && beside.distanceMm <= reach && beside.togetherMm >= leastTogetherMm) visit(first, beside);
       },
     );
+  }
+
+  /**
+   * The nearest parallel straight of the same kind to the left of each, no farther than `mostMm`. A straight may be
+   * told several neighbours: one for each stretch of its length. Kinds below 0 have none.
+   */
+  nextOfKind(kinds: Int32Array, mostMm: number, visit: (first: number, second: number, apartMm: number) => void): void {
+    this.laidOut().next(kinds, mostMm, visit);
+  }
+
+  private laidOut(): Laid {
+    this.laid ??= new Laid(this.ends, this.count);
+    return this.laid;
   }
 
   /** How another straight lies to one, measured at the middle of what they share. */
@@ -109,7 +128,8 @@ class Laid {
     this.along = [column(), column()];
     this.across = [column(), column()];
     this.direction = new Uint16Array(count);
-    for (let i = 0; i < count; i++) this.lay(i, ends);
+    const directions = directionsOf(ends, count);
+    for (let i = 0; i < count; i++) this.lay(i, ends, directions[i] ?? 0);
     this.starts = new Uint32Array(DIRECTIONS * CELLS + 1);
     this.eachCell((_, cell) => (this.starts[cell + 1] = (this.starts[cell + 1] ?? 0) + 1));
     for (let cell = 0; cell < DIRECTIONS * CELLS; cell++)
@@ -142,6 +162,39 @@ class Laid {
     }
   }
 
+  /** For each straight, the next one of its kind across, in every cell that both reach into. */
+  next(kinds: Int32Array, mostMm: number, visit: (a: number, b: number, apartMm: number) => void): void {
+    const [from, to] = this.along;
+    const [low, high] = this.across;
+    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++) {
+      const [start, end] = [this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0];
+      if (end - start < 2) continue;
+      this.sortAcross(start, end);
+      for (let k = start; k < end; k++) {
+        const a = this.members[k] ?? 0;
+        const kind = kinds[a] ?? -1;
+        if (kind < 0) continue;
+        let [ahead, aheadApart] = [-1, 0];
+        for (let l = k + 1; l < end && l - k <= MOST_LOOKED_AT; l++) {
+          const b = this.members[l] ?? 0;
+          const apart = ((low[b] ?? 0) + (high[b] ?? 0) - (low[a] ?? 0) - (high[a] ?? 0)) / 2;
+          if (apart > mostMm) break;
+          if (kinds[b] !== kind || apart < SAME_LINE_MM) continue;
+          const gap = Math.max(from[a] ?? 0, from[b] ?? 0) - Math.min(to[a] ?? 0, to[b] ?? 0);
+          if (gap >= 0) {
+            // Short lines across a narrow band lie one behind the other.
+            if (ahead < 0 && gap <= BEHIND * apart) [ahead, aheadApart] = [b, apart];
+            continue;
+          }
+          ahead = -1;
+          visit(a, b, apart);
+          break;
+        }
+        if (ahead >= 0) visit(a, ahead, aheadApart);
+      }
+    }
+  }
+
   /** Most cells hold a handful, for which the sort of the language is slow. */
   private sortAcross(start: number, end: number): void {
     const { members } = this;
@@ -166,9 +219,8 @@ class Laid {
     return begins < Math.min(to[a] ?? 0, to[b] ?? 0) && cellAt(begins) === cell % CELLS;
   }
 
-  private lay(i: number, ends: Float32Array): void {
+  private lay(i: number, ends: Float32Array, step: number): void {
     const [x1, y1, x2, y2] = [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0, ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0];
-    const step = Math.round(((Math.atan2(y2 - y1, x2 - x1) / Math.PI + 1) % 1) * DIRECTIONS) % DIRECTIONS;
     const [cos, sin] = [COS[step] ?? 1, SIN[step] ?? 0];
     const [p, q] = [x1 * cos + y1 * sin, x2 * cos + y2 * sin];
     const [s, t] = [y1 * cos - x1 * sin, y2 * cos - x2 * sin];
@@ -187,6 +239,36 @@ class Laid {
       for (let cell = cellAt(from[i] ?? 0); cell <= last; cell++) tell(i, base + cell);
     }
   }
+}
+
+/**
+ * The direction step of each straight. Ends are as exact as the file writes them, so a short straight's direction may be
+ * off by some steps: of those it is counted to the one that most of the length on the page has.
+ */
+function directionsOf(ends: Float32Array, count: number): Uint16Array {
+  const steps = new Uint16Array(count);
+  const lengths = new Float32Array(count);
+  const weight = new Float64Array(DIRECTIONS);
+  for (let i = 0; i < count; i++) {
+    const [dx, dy] = [(ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0)];
+    const step = Math.round(((Math.atan2(dy, dx) / Math.PI + 1) % 1) * DIRECTIONS) % DIRECTIONS;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    steps[i] = step;
+    lengths[i] = length;
+    weight[step] = (weight[step] ?? 0) + length;
+  }
+  for (let i = 0; i < count; i++) {
+    const off = Math.min(MOST_STEPS_OFF, Math.round(END_MM / (lengths[i] ?? 1) / STEP_RAD));
+    if (off === 0) continue;
+    const own = steps[i] ?? 0;
+    let best = own;
+    for (let by = -off; by <= off; by++) {
+      const step = (own + by + DIRECTIONS) % DIRECTIONS;
+      if ((weight[step] ?? 0) > (weight[best] ?? 0)) best = step;
+    }
+    steps[i] = best;
+  }
+  return steps;
 }
 
 /** The cell of a place along a direction; what lies far off the sheet is in the outermost. */

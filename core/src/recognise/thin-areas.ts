@@ -83,7 +83,8 @@ function thinsOf(page: Page): Thin[] {
   return thins;
 }
 
-function thinAt({ paths }: Page, row: number): Thin | undefined {
+/** A thin rectangle as the line that it shows, whatever lies beside it; undefined where a row is none. */
+export function thinAt({ paths }: Page, row: number): Thin | undefined {
   const paint = paths.paint[row] ?? 0;
   if ((paint & (PAINT.fill | PAINT.stroke | PAINT.hidden)) !== PAINT.fill) return undefined;
   if (paths.fillPattern[row] !== 0 || paths.fillColour[row] === WHITE) return undefined;

@@ -94,7 +94,7 @@ describe("the painter", () => {
     expect(dark).toBeGreaterThan(40);
   });
   it("leaves a page alone that has too much on it", async () => {
-    const many = onePage({ content: `0.5 w ${"1 1 m 2 2 l S ".repeat(60_001)}` });
+    const many = onePage({ content: `0.5 w ${"1 1 m 2 2 l S ".repeat(250_001)}` });
     const drawing = await drawingOf(many);
     expect(await withPainter((paint) => paint(many, drawing, 1))).toBeUndefined();
   });

@@ -465,6 +465,8 @@ export interface TextMark {
   readonly clip: number;
   readonly transparency: number;
   readonly runsOn: boolean;
+  /** Wide gaps within it: the character behind each, and where it lies along the baseline. */
+  readonly pauses: readonly { readonly at: number; readonly fromMm: number; readonly toMm: number }[];
   readonly string: string;
 }
 
@@ -496,6 +498,7 @@ export class TextCollector {
   private readonly clip = growing.uint32();
   private readonly transparency = growing.uint16();
   private readonly runsOn = growing.uint8();
+  private readonly pauses = growing.float32();
   private readonly strings: string[] = [];
   private readonly instance = growing.uint32();
   private readonly start = growing.uint32();
@@ -530,6 +533,10 @@ export class TextCollector {
     this.clip.push(text.clip);
     this.transparency.push(text.transparency);
     this.runsOn.push(text.runsOn ? 1 : 0);
+    for (const { at, fromMm, toMm } of text.pauses) {
+      this.pauses.push2(this.strings.length, at);
+      this.pauses.push2(fromMm, toMm);
+    }
     this.strings.push(text.string);
     this.instance.push(place.instance);
     this.start.push(place.start);
@@ -571,6 +578,7 @@ export class TextCollector {
         clip: this.clip.done(),
         transparency: this.transparency.done(),
         runsOn,
+        pauses: this.pauses.done(),
         strings: this.strings,
       },
       operators: {

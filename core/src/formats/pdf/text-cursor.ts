@@ -3,10 +3,13 @@ import type { TextMark } from "./columns";
 import type { LoadedFont } from "./fonts/font";
 import type { GraphicsState } from "./graphics-state";
 
-type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | "runsOn" | "string">;
+type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | "runsOn" | "string" | "pauses">;
 
 /** A gap wider than this share of the size is a space between words; justified text is written so. */
 const WORD_GAP = 0.2;
+
+/** A gap within a string that is wider than this share of the size may part what does not belong together. */
+const PAUSE = 0.6;
 
 /** Stands for a letter that the file does not name. */
 export const UNREADABLE = "\ufffd";
@@ -54,6 +57,8 @@ export class TextCursor {
     let string = "";
     let grows = 0;
     let stays = 0;
+    const unitMm = Math.hypot(start.a, start.b);
+    const pauses = new Pauses(Math.abs(PAUSE * state.fontSize * state.horizontal));
     for (const piece of pieces) {
       if (typeof piece === "number") {
         grows -= (piece / 1000) * state.fontSize;
@@ -61,20 +66,51 @@ export class TextCursor {
         continue;
       }
       font.decode(piece, (width, text, isWordSpace) => {
+        const isBlank = text === " " || text === "\u00a0";
+        if (!isBlank) pauses.goOn((grows + stays) * state.horizontal, string.length);
         grows += width * font.widthUnit * state.fontSize;
         stays += state.characterSpacing + (isWordSpace ? state.wordSpacing : 0);
         string += text === "" ? UNREADABLE : text;
+        if (!isBlank) pauses.pause((grows + stays) * state.horizontal);
       });
     }
     const advance = (grows + stays) * state.horizontal;
     this.advance(advance);
     this.running = true;
     return {
-      mark: { string, runsOn, ...measure(start, state, font, advance - lead * state.horizontal) },
+      mark: {
+        string,
+        runsOn,
+        pauses: pauses.all.map(({ at, from, to }) => ({
+          at,
+          fromMm: (from - lead * state.horizontal) * unitMm,
+          toMm: (to - lead * state.horizontal) * unitMm,
+        })),
+        ...measure(start, state, font, advance - lead * state.horizontal),
+      },
       grows: grows * state.horizontal,
       lead: lead * state.horizontal,
-      unitMm: Math.hypot(start.a, start.b),
+      unitMm,
     };
+  }
+}
+
+/** Wide gaps between the letters of one string, in text-space units from where it begins. */
+class Pauses {
+  readonly all: { readonly at: number; readonly from: number; readonly to: number }[] = [];
+  private ended: number | undefined;
+
+  constructor(private readonly least: number) {}
+
+  /** A letter ends here. */
+  pause(at: number): void {
+    this.ended = at;
+  }
+
+  /** The next letter begins here, as the so-many-th character. */
+  goOn(at: number, character: number): void {
+    if (this.ended !== undefined && at - this.ended > this.least)
+      this.all.push({ at: character, from: this.ended, to: at });
   }
 }
 
@@ -94,7 +130,7 @@ function measure(
   state: GraphicsState,
   font: LoadedFont,
   advance: number,
-): Omit<Shown, "string" | "runsOn"> {
+): Omit<Shown, "string" | "runsOn" | "pauses"> {
   const along = Math.hypot(start.a, start.b);
   // Across the baseline, so that slanted lettering keeps its height.
   const across = along === 0 ? 0 : Math.abs(start.a * start.d - start.b * start.c) / along;

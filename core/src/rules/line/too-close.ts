@@ -2,6 +2,7 @@ import { counted, mm } from "../../base/words";
 import type { Shape } from "../../drawing";
 import type { Parameter } from "../../recognise/parameter";
 import type { FileFacts, PageFacts } from "../../recognise/recogniser";
+import { Sets } from "../../recognise/sets";
 import { STRAIGHTS, type Beside, type Straights } from "../../recognise/straights";
 import { rule } from "../rule";
 
@@ -89,7 +90,7 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
   const widthOf = (straight: number): number => widthMm[straights.rows[straight] ?? 0] ?? 0;
   const reach = new Float32Array(straights.count);
   for (let i = 0; i < straights.count; i++) reach[i] = (least / reduction + widthOf(i)) / 2;
-  const rowsOfLines = new Rows(straights.count);
+  const rowsOfLines = new Sets(straights.count);
   const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
   straights.pairs(reach, LEAST_TOGETHER_MM, (first, second) => {
     const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
@@ -129,37 +130,4 @@ function pairsOfLayers({ page }: PageFacts, pairs: readonly ClosePair[]): Readon
     else layers.set(layer, [pair]);
   }
   return layers;
-}
-
-/** Lines joined into rows, each close to another of its row. */
-class Rows {
-  private readonly parent: Int32Array;
-  private readonly size: Int32Array;
-
-  constructor(count: number) {
-    this.parent = new Int32Array(count);
-    for (let i = 0; i < count; i++) this.parent[i] = i;
-    this.size = new Int32Array(count).fill(1);
-  }
-
-  join(a: number, b: number): void {
-    const [x, y] = [this.first(a), this.first(b)];
-    if (x === y) return;
-    this.parent[y] = x;
-    this.size[x] = (this.size[x] ?? 1) + (this.size[y] ?? 1);
-  }
-
-  sizeOf(a: number): number {
-    return this.size[this.first(a)] ?? 1;
-  }
-
-  private first(a: number): number {
-    let at = a;
-    while (this.parent[at] !== at) {
-      const next = this.parent[at] ?? at;
-      this.parent[at] = this.parent[next] ?? next;
-      at = next;
-    }
-    return at;
-  }
 }

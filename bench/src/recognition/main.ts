@@ -1,0 +1,58 @@
+import { mkdirSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { withJspdf } from "./with-jspdf";
+import { withPdfkit } from "./with-pdfkit";
+import { byPython, PYTHON_MAKERS } from "./with-python";
+import { emptyScore, scored, type Family, type Score, type Tally } from "./score";
+import { sheet } from "./sheet";
+import type { Scene } from "./scene";
+
+/** `recognition [pages=N] [seed=N] [maker=NAME] [say]`: how much of other makers' sheets is recognised, and how much of what is recognised is there. */
+async function recognition(pages: number, seed: number, only: string | undefined, says: boolean): Promise<void> {
+  const folder = join(tmpdir(), "hemstitch-recognition");
+  mkdirSync(folder, { recursive: true });
+  const scenes = Array.from({ length: pages }, (_, i) => sheet(seed + i));
+  const makers: Record<string, (scenes: readonly Scene[], at: (scene: Scene) => string) => Promise<void>> = {
+    pdfkit: async (all, at) => {
+      for (const scene of all) await withPdfkit(scene, at(scene));
+    },
+    jspdf: (all, at) => {
+      for (const scene of all) withJspdf(scene, at(scene));
+      return Promise.resolve();
+    },
+    ...Object.fromEntries(
+      PYTHON_MAKERS.map((maker) => [
+        maker,
+        (all: readonly Scene[], at: (scene: Scene) => string) => Promise.resolve(byPython(maker, all, at)),
+      ]),
+    ),
+  };
+  for (const [maker, make] of Object.entries(makers)) {
+    if (only !== undefined && only !== maker) continue;
+    const score = emptyScore();
+    const at = (scene: Scene): string => join(folder, `${maker}-${scene.name}.pdf`);
+    await make(scenes, at);
+    for (const scene of scenes) {
+      const say = (words: string): void => {
+        if (says) process.stdout.write(`  ${at(scene)}: ${words}\n`);
+      };
+      await scored(scene, at(scene), score, say);
+    }
+    process.stdout.write(`${maker.padEnd(12)} ${inWords(score)}\n`);
+  }
+  if (!says) rmSync(folder, { recursive: true });
+}
+
+const inWords = (score: Score): string =>
+  (Object.entries(score) as [Family, Tally][])
+    .map(([family, { right, missed, extra }]) => {
+      const share = (part: number, of: number): string => (of === 0 ? "–" : (part / of).toFixed(4));
+      return `${family} ${share(right, right + missed)}/${share(right, right + extra)} (${right}+${missed}−${extra})`;
+    })
+    .join("  ");
+
+const said = (name: string): string | undefined =>
+  process.argv.find((each) => each.startsWith(`${name}=`))?.slice(name.length + 1);
+
+await recognition(Number(said("pages") ?? 60), Number(said("seed") ?? 1), said("maker"), process.argv.includes("say"));

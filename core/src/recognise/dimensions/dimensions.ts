@@ -1,0 +1,502 @@
+import { PAINT, pathBox, type BoxMm, type Page, type PointMm } from "../../drawing";
+import { readWritten, type Written } from "../../quantity";
+import { HEADS, type Heads } from "../heads";
+import { LETTERING, middleOf, type TextLine } from "../lettering";
+import { LINE_WORK, type LineWork } from "../line-work";
+import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
+import {
+  ON_LINE_MM,
+  onCarrier,
+  pointAt,
+  stopsOn,
+  type Carrier,
+  type Crossing,
+  type Stop,
+  type StopHead,
+} from "./stops";
+
+/** Lettering of dimensions is no smaller and no larger than this. Millimetres. */
+const FIGURE = { least: 0.8, most: 12 };
+/** From the middle of a figure to its line, in heights of capitals, and beside it. */
+const REACH = 2.3;
+const REACH_MM = 1.5;
+/** A figure that was moved stands no farther than this from where its leader begins, in heights. */
+const LEADER_REACH = 1.2;
+/** Pieces of line that a figure may stand at; where thousands lie beneath it, the nearest ones count. */
+const MOST_CANDIDATES = 400;
+/** From the end of a gap to a figure that stands beside it, in heights. */
+const BESIDE = 4.5;
+const PARALLEL_SIN = 0.03;
+/** Pieces of one straight lie on one another so exactly. */
+const SAME_LINE_MM = 0.08;
+const SAME_LINE_SIN = 0.004;
+/** Heads of one dimension are alike. */
+const SIZE_SHARE = 0.35;
+/** Left free for a figure in a broken line, besides its length, in heights. */
+const BROKEN = 5;
+/** Symbols that happen to lie on a dimension line. */
+const MOST_PASSED = 2;
+/** How far apart the ends of a dimension may be; less is no room for anything. */
+const LEAST_MM = 0.4;
+/** Without heads, extension lines must go on beyond the line, and show this much on its other side. */
+const BARE = { least: 0.3, most: 4.5, side: 1.5 };
+
+/** Dimensions without heads may be the corners of walls; they count only where others agree on what they measure. */
+const CONFIDENCE = { full: 0.97, noCrossing: 0.9, outside: 0.85, moved: 0.85, bare: 0.5, bareAcross: 0.4 };
+
+export const DIMENSIONS: PageRecogniser<Dimension> = {
+  id: "dimensions",
+  on: "page",
+  finds: "dimensions",
+  from: "a figure that reads as a length, and a line beside it that ends in ticks, arrows, dots or circles, or between lines that go on beyond it",
+  find: (facts) => new Finder(facts).all(),
+};
+
+interface Figure {
+  readonly line: TextLine;
+  readonly written: Written;
+  readonly middle: PointMm;
+  /** Direction of the baseline, of length 1. */
+  readonly along: PointMm;
+}
+
+/** Two stops next to each other, of one carrier. */
+interface Gap {
+  readonly carrier: Carrier;
+  readonly left: Stop;
+  readonly right: Stop;
+  readonly pieces: readonly number[];
+}
+
+interface Fit {
+  readonly gap: Gap;
+  readonly place: FigurePlace;
+  readonly confidence: number;
+  /** The less, the better it fits. */
+  readonly off: number;
+}
+
+class Finder {
+  private readonly lines: LineWork;
+  private readonly heads: Heads;
+  private readonly carriers = new Map<number, { carrier: Carrier; pieces: number[]; stops: Stop[] }>();
+  private readonly taken = new Set<string>();
+  /** Rows of the page's paths. */
+  private readonly extensions = new Set<number>();
+
+  constructor(private readonly facts: PageFacts) {
+    const [lines, heads] = [facts.of(LINE_WORK)[0], facts.of(HEADS)[0]];
+    if (!lines || !heads) throw new Error("Every page has line work and heads, if none in number.");
+    [this.lines, this.heads] = [lines.value, heads.value];
+  }
+
+  all(): Sure<Dimension>[] {
+    const found: Sure<Dimension>[] = [];
+    let left: Figure[] = [];
+    const take = (figure: Figure, fit: Fit | undefined): void => {
+      if (!fit) left.push(figure);
+      else {
+        this.taken.add(keyOf(fit.gap));
+        found.push(this.told(figure, fit));
+      }
+    };
+    for (const figure of figuresOf(this.facts)) take(figure, this.between(figure, "along"));
+    for (const { value } of found) this.noteExtensions(value);
+    // What found no place of its own may belong to a gap beside it, if that has no figure, or to a line across it.
+    const ways = [this.beside, (figure: Figure) => this.between(figure, "across"), this.movedAway];
+    for (const way of ways) {
+      const open = left;
+      left = [];
+      for (const figure of open) take(figure, way.call(this, figure));
+    }
+    return found.sort((a, b) => (a.value.figure.rows[0] ?? 0) - (b.value.figure.rows[0] ?? 0));
+  }
+
+  /** Extension lines bear ticks of several rows, and are no dimension lines for all that. */
+  private noteExtensions({ from, to }: Dimension): void {
+    for (const { crossing } of [from, to])
+      if (crossing && Math.min(crossing.leftMm, crossing.rightMm) <= MOST_OVERSHOOT_MM)
+        this.extensions.add(crossing.row);
+  }
+
+  /** The gap that a figure stands above, in or below, on lines along its baseline or on others. */
+  private between(figure: Figure, which: "along" | "across"): Fit | undefined {
+    let best: Fit | undefined;
+    for (const i of this.near(figure)) {
+      if (this.isAlong(i, figure) !== (which === "along")) continue;
+      if (which === "across" && this.extensions.has(this.lines.rows[i] ?? 0)) continue;
+      const on = this.carrierOf(i, figure);
+      if (!on) continue;
+      const [at, left] = onCarrier(on.carrier, figure.middle);
+      const away = offLine(figure, on.carrier, left);
+      if (away === undefined || (best && away >= best.off)) continue;
+      // Without heads, a figure has to stand on its line, if not along it.
+      const mayBeBare = which === "along" || Math.abs(left) <= figure.line.heightMm;
+      const pair = this.pairAround(on.stops, at) ?? (mayBeBare ? barePair(on.stops, at) : undefined);
+      if (!pair) continue;
+      const off = away + unlikely(figure, on.carrier, pair);
+      if (best && off >= best.off) continue;
+      const gap = { carrier: on.carrier, left: pair[0], right: pair[1], pieces: on.pieces };
+      if (!this.isDrawn(gap, figure)) continue;
+      best = { gap, place: placeOf(figure, on.carrier, left), confidence: confidenceOf(pair, which), off };
+    }
+    return best;
+  }
+
+  /** The gap beside which a figure stands on the same line, because it doesn't fit in. */
+  private beside(figure: Figure): Fit | undefined {
+    let best: Fit | undefined;
+    for (const i of this.near(figure, true)) {
+      if (!this.isAlong(i, figure)) continue;
+      const on = this.carrierOf(i, figure);
+      if (!on) continue;
+      const [at, left] = onCarrier(on.carrier, figure.middle);
+      const off = offLine(figure, on.carrier, left);
+      if (off === undefined) continue;
+      const stops = on.stops.filter((stop) => stop.heads.length > 0);
+      for (let k = 0; k + 1 < stops.length; k++) {
+        const [a, b] = [stops[k], stops[k + 1]];
+        if (!a || !b || !alike(a, b)) continue;
+        const gap = { carrier: on.carrier, left: a, right: b, pieces: on.pieces };
+        if (this.taken.has(keyOf(gap)) || b.atMm - a.atMm < LEAST_MM) continue;
+        // Its near end lies no farther off than a few letters.
+        const away = Math.max(a.atMm - at, at - b.atMm) - figure.line.lengthMm / 2;
+        const sum = off + Math.max(0, away);
+        if (away > BESIDE * figure.line.heightMm || (best && sum >= best.off)) continue;
+        best = { gap, place: "outside", confidence: CONFIDENCE.outside, off: sum };
+      }
+    }
+    return best;
+  }
+
+  /** The gap that a leader leads to from a figure. */
+  private movedAway(figure: Figure): Fit | undefined {
+    const reach = LEADER_REACH * figure.line.heightMm + figure.line.lengthMm / 2;
+    let best: Fit | undefined;
+    for (const i of this.near(figure)) {
+      const [p, q] = this.endsOf(i);
+      if (this.lines.length(i) < 2) continue;
+      for (const [begin, tip] of [
+        [p, q],
+        [q, p],
+      ] as const) {
+        if (Math.hypot(begin[0] - figure.middle[0], begin[1] - figure.middle[1]) > reach) continue;
+        for (const k of this.lines.near(around(tip, ON_LINE_MM))) {
+          if (k === i) continue;
+          const on = this.carrierOf(k, figure);
+          if (!on) continue;
+          const [at, left] = onCarrier(on.carrier, tip);
+          const pair = Math.abs(left) <= 2 * ON_LINE_MM ? this.pairAround(on.stops, at) : undefined;
+          if (!pair) continue;
+          const gap = { carrier: on.carrier, left: pair[0], right: pair[1], pieces: on.pieces };
+          if (this.taken.has(keyOf(gap))) continue;
+          const off = Math.abs(at - (pair[0].atMm + pair[1].atMm) / 2);
+          if (!best || off < best.off) best = { gap, place: "moved", confidence: CONFIDENCE.moved, off };
+        }
+      }
+    }
+    return best;
+  }
+
+  private isAlong(i: number, { along }: Figure): boolean {
+    const [p, q] = this.endsOf(i);
+    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
+    return Math.abs(along[0] * dy - along[1] * dx) <= PARALLEL_SIN * Math.hypot(dx, dy);
+  }
+
+  /** Pieces of line near enough to a figure; the nearest ones where there are very many. */
+  private near(figure: Figure, alongToo = false): number[] {
+    const { line, middle, along } = figure;
+    const half = line.lengthMm / 2 + (alongToo ? 10 * line.heightMm : 0);
+    const reach = REACH * line.heightMm + REACH_MM;
+    const width = Math.abs(along[0]) * half + reach;
+    const height = Math.abs(along[1]) * half + reach;
+    const box: BoxMm = { x: middle[0] - width, y: middle[1] - height, width: 2 * width, height: 2 * height };
+    const found = this.lines.near(box);
+    if (found.length <= MOST_CANDIDATES) return found;
+    const away = (i: number): number => {
+      const [p, q] = this.endsOf(i);
+      return distanceTo(middle, p, q);
+    };
+    return found
+      .map((i) => [away(i), i] as const)
+      .sort((a, b) => a[0] - b[0])
+      .slice(0, MOST_CANDIDATES)
+      .map(([, i]) => i);
+  }
+
+  private endsOf(i: number): readonly [PointMm, PointMm] {
+    const { ends } = this.lines;
+    return [
+      [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0],
+      [ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0],
+    ];
+  }
+
+  /** The straight that a piece lies on, with all pieces of it around, and where it may be stopped. */
+  private carrierOf(i: number, figure: Figure): { carrier: Carrier; pieces: number[]; stops: Stop[] } | undefined {
+    const known = this.carriers.get(i);
+    if (known) return known;
+    const [p, q] = this.endsOf(i);
+    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    if (length < 1) return undefined;
+    const forward = q[0] > p[0] + 1e-6 || (Math.abs(q[0] - p[0]) <= 1e-6 && q[1] > p[1]);
+    const [a, b] = forward ? [p, q] : [q, p];
+    const along: PointMm = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+    const own: Carrier = { from: a, along, lengthMm: length };
+    const { pieces, from, to } = this.piecesOf(own, i, figure.line.lengthMm + 12);
+    const carrier: Carrier = { from: pointAt(own, from), along, lengthMm: to - from };
+    const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads) };
+    this.carriers.set(i, found);
+    return found;
+  }
+
+  /** Pieces on the same straight, within reach of each other. */
+  private piecesOf(own: Carrier, first: number, reachMm: number): { pieces: number[]; from: number; to: number } {
+    const pieces = [first];
+    let [from, to] = [0, own.lengthMm];
+    for (const atEnd of [false, true]) {
+      // One step beyond each end is enough: the other half of a broken line, or an arrow's tail outside.
+      const [a, b] = atEnd ? [own.lengthMm, own.lengthMm + reachMm] : [-reachMm, 0];
+      const [p, q] = [pointAt(own, a), pointAt(own, b)];
+      const box = {
+        x: Math.min(p[0], q[0]) - SAME_LINE_MM,
+        y: Math.min(p[1], q[1]) - SAME_LINE_MM,
+        width: Math.abs(p[0] - q[0]) + 2 * SAME_LINE_MM,
+        height: Math.abs(p[1] - q[1]) + 2 * SAME_LINE_MM,
+      };
+      for (const i of this.lines.near(box)) {
+        if (pieces.includes(i)) continue;
+        const [r, s] = this.endsOf(i);
+        const [[ra, rl], [sa, sl]] = [onCarrier(own, r), onCarrier(own, s)];
+        const length = Math.abs(ra - sa);
+        const reach = Math.max(SAME_LINE_MM, SAME_LINE_SIN * length);
+        if (Math.abs(rl) > reach || Math.abs(sl) > reach || length < 0.5) continue;
+        pieces.push(i);
+        from = Math.min(from, ra, sa);
+        to = Math.max(to, ra, sa);
+      }
+    }
+    return { pieces, from, to };
+  }
+
+  /** The nearest stops on both sides of a place that bear the same head; what lies on the line between is passed over. */
+  private pairAround(stops: readonly Stop[], at: number): readonly [Stop, Stop] | undefined {
+    const headed = stops.filter(({ heads }) => heads.length > 0);
+    const after = headed.findIndex(({ atMm }) => atMm > at);
+    if (after <= 0) return undefined;
+    for (let passed = 0; passed <= MOST_PASSED; passed++)
+      for (let back = 0; back <= passed; back++) {
+        const [left, right] = [headed[after - 1 - back], headed[after + passed - back]];
+        if (left && right && alike(left, right) && right.atMm - left.atMm >= LEAST_MM) return [left, right];
+      }
+    return undefined;
+  }
+
+  /** Whether a line is drawn from stop to stop, but for what the figure leaves out; or arrows point in from outside. */
+  private isDrawn({ carrier, left, right, pieces }: Gap, figure: Figure): boolean {
+    const isFromOutside =
+      left.heads.some(({ points }) => points === 1) && right.heads.some(({ points }) => points === -1);
+    if (isFromOutside) return true;
+    let drawn = 0;
+    for (const i of pieces) {
+      const [p, q] = this.endsOf(i);
+      const [a, b] = [onCarrier(carrier, p)[0], onCarrier(carrier, q)[0]];
+      drawn += Math.max(0, Math.min(right.atMm, Math.max(a, b)) - Math.max(left.atMm, Math.min(a, b)));
+    }
+    const headMm = [...left.heads, ...right.heads].reduce((sum, { points, sizeMm }) => sum + (points ? sizeMm : 0), 0);
+    const room = figure.line.lengthMm + BROKEN * figure.line.heightMm + headMm;
+    return drawn + room >= 0.98 * (right.atMm - left.atMm) && drawn > 0;
+  }
+
+  private told({ line, written }: Figure, { gap, place, confidence }: Fit): Sure<Dimension> {
+    const { carrier, left, right, pieces } = gap;
+    const paths: Page["paths"] = this.facts.page.paths;
+    const within = pieces.filter((i) => {
+      const [p, q] = this.endsOf(i);
+      const [a, b] = [onCarrier(carrier, p)[0], onCarrier(carrier, q)[0]];
+      return Math.max(a, b) > left.atMm - 6 && Math.min(a, b) < right.atMm + 6;
+    });
+    const [from, to] = [endOf(carrier, left, right), endOf(carrier, right, left)];
+    const rows = new Set(within.map((i) => this.lines.rows[i] ?? 0));
+    for (const { head, crossing } of [from, to]) {
+      for (const row of head?.rows ?? []) rows.add(row);
+      if (crossing) rows.add(crossing.row);
+    }
+    const value: Dimension = {
+      figure: line,
+      written,
+      from,
+      to,
+      drawnMm: right.atMm - left.atMm,
+      carrier,
+      alongMm: [left.atMm, right.atMm],
+      place,
+      rows: [...rows].sort((a, b) => a - b),
+      layer: paths.layer[this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0] ?? -1,
+    };
+    const page = this.facts.page.index;
+    return {
+      value,
+      confidence,
+      evidence: [
+        { page, marks: { of: "texts", rows: Uint32Array.from(line.rows) } },
+        { page, marks: { of: "paths", rows: Uint32Array.from(value.rows) } },
+      ],
+    };
+  }
+}
+
+const keyOf = ({ carrier, left, right }: Gap): string =>
+  [...pointAt(carrier, left.atMm), ...pointAt(carrier, right.atMm)].map((each) => Math.round(each * 5)).join(" ");
+
+const around = ([x, y]: PointMm, by: number): BoxMm => ({ x: x - by, y: y - by, width: 2 * by, height: 2 * by });
+
+function distanceTo([x, y]: PointMm, p: PointMm, q: PointMm): number {
+  const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
+  const square = dx * dx + dy * dy;
+  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - p[0]) * dx + (y - p[1]) * dy) / square));
+  return Math.hypot(x - p[0] - share * dx, y - p[1] - share * dy);
+}
+
+/** Lines of lettering that read as a length, single strings of them where a line as a whole does not. */
+function figuresOf(facts: PageFacts): Figure[] {
+  const figures: Figure[] = [];
+  for (const { value: line } of facts.of(LETTERING)) {
+    if (line.heightMm < FIGURE.least || line.heightMm > FIGURE.most) continue;
+    for (const part of readWritten(line.text) ? [line] : singleStrings(facts.page.texts, line)) {
+      const written = readWritten(part.text);
+      if (!written || (written.kind !== "length" && written.kind !== "equal") || isFramed(facts, part)) continue;
+      const turn = (part.angleDeg * Math.PI) / 180;
+      figures.push({ line: part, written, middle: middleOf(part), along: [Math.cos(turn), Math.sin(turn)] });
+    }
+  }
+  return figures;
+}
+
+/** The strings of a line one by one: figures of two dimensions may stand so near to each other that they read as one line. */
+function singleStrings(texts: Page["texts"], line: TextLine): TextLine[] {
+  if (line.rows.length < 2) return [];
+  return line.rows.flatMap((row) => {
+    const text = (texts.strings[row] ?? "").trim();
+    if (text.length < 2 || texts.pauses.length > 0) return [];
+    const startMm: PointMm = [texts.anchors[row * 2] ?? 0, texts.anchors[row * 2 + 1] ?? 0];
+    return [{ ...line, text, rows: [row], startMm, lengthMm: texts.advanceMm[row] ?? 0 }];
+  });
+}
+
+/** A frame is no larger than its lettering and so many heights of it. */
+const FRAME_HEIGHTS = 5;
+
+/** A figure in a circle or a box of its own is a number of something: of a grid line, a door, a room. */
+function isFramed(facts: PageFacts, line: TextLine): boolean {
+  const { paths } = facts.page;
+  const at = middleOf(line);
+  for (const row of facts.near("paths", around(at, 0))) {
+    const paint = paths.paint[row] ?? 0;
+    if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0) continue;
+    const { x, y, width, height } = pathBox(paths, row);
+    if (Math.max(width, height) > line.lengthMm + FRAME_HEIGHTS * line.heightMm) continue;
+    if (Math.min(width, height) < 1.2 * line.heightMm || Math.max(width, height) < line.lengthMm) continue;
+    const isCentred = Math.abs(x + width / 2 - at[0]) + Math.abs(y + height / 2 - at[1]) < 1.5 * line.heightMm;
+    const points = (paths.firstPoint[row + 1] ?? 0) - (paths.firstPoint[row] ?? 0);
+    const isClosed = (paint & PAINT.closed) !== 0 || points >= 5;
+    if (isCentred && isClosed && points >= 4) return true;
+  }
+  return false;
+}
+
+/** How far a figure lies off a line, measured from where it would stand in it; undefined where it belongs to another. */
+function offLine({ line, along }: Figure, carrier: Carrier, left: number): number | undefined {
+  const sin = Math.abs(along[0] * carrier.along[1] - along[1] * carrier.along[0]);
+  const away = Math.abs(left);
+  if (sin <= PARALLEL_SIN) return away <= REACH * line.heightMm ? away : undefined;
+  // Level lettering at a line of another direction: in it, or beside it.
+  const cos = Math.sqrt(Math.max(0, 1 - sin * sin));
+  const half = (line.lengthMm / 2) * sin + (line.heightMm / 2) * cos;
+  const beside = Math.max(0, away - half);
+  // Of two lines through one figure, that through its middle is meant.
+  return beside <= 1.5 * line.heightMm ? beside + 0.6 * line.heightMm + 0.1 * away : undefined;
+}
+
+function placeOf({ line, along }: Figure, carrier: Carrier, left: number): FigurePlace {
+  const sin = Math.abs(along[0] * carrier.along[1] - along[1] * carrier.along[0]);
+  if (sin > PARALLEL_SIN) return Math.abs(left) <= line.heightMm ? "in-line" : "above-line";
+  if (Math.abs(left) <= 0.45 * line.heightMm) return "in-line";
+  const isSameWay = along[0] * carrier.along[0] + along[1] * carrier.along[1] > 0;
+  return left > 0 === isSameWay ? "above-line" : "below-line";
+}
+
+/** What speaks against a line, as millimetres that it is taken to be farther off. */
+const UNLIKELY_MM = { noCrossing: 3, goesOn: 1, slanting: 2 };
+/** Extension lines go no farther beyond a dimension line than this. */
+const MOST_OVERSHOOT_MM = 6;
+
+/** Hatch lines and grid lines have marks on them, too: a dimension has extension lines, and follows its figure. */
+function unlikely({ along }: Figure, carrier: Carrier, pair: readonly [Stop, Stop]): number {
+  let sum = 0;
+  for (const { crossings } of pair) {
+    if (crossings.length === 0) sum += UNLIKELY_MM.noCrossing;
+    else if (crossings.every(({ leftMm, rightMm }) => Math.min(leftMm, rightMm) > MOST_OVERSHOOT_MM))
+      sum += UNLIKELY_MM.goesOn;
+  }
+  const sin = Math.abs(along[0] * carrier.along[1] - along[1] * carrier.along[0]);
+  return sin > PARALLEL_SIN && sin < 1 - PARALLEL_SIN ? sum + UNLIKELY_MM.slanting : sum;
+}
+
+/** Two stops have a head of one kind and size. */
+function alike(a: Stop, b: Stop): boolean {
+  return matching(a, b) !== undefined;
+}
+
+function matching(a: Stop, b: Stop): StopHead | undefined {
+  return a.heads.find((one) =>
+    b.heads.some(
+      (other) =>
+        sameKind(one, other) && Math.abs(one.sizeMm - other.sizeMm) <= SIZE_SHARE * Math.max(one.sizeMm, other.sizeMm),
+    ),
+  );
+}
+
+const isArrow = ({ kind }: StopHead): boolean => kind === "filled-arrow" || kind === "open-arrow";
+const sameKind = (a: StopHead, b: StopHead): boolean => a.kind === b.kind || (isArrow(a) && isArrow(b));
+
+/** Stops without heads: lines that end a little beyond the dimension line, on both sides of a place. */
+function barePair(stops: readonly Stop[], at: number): readonly [Stop, Stop] | undefined {
+  if (stops.some(({ heads }) => heads.length > 0)) return undefined;
+  let [left, right]: (Stop | undefined)[] = [];
+  for (const stop of stops) {
+    if (!stop.crossings.some(isBareEnd)) continue;
+    if (stop.atMm <= at) left = stop;
+    else {
+      right = stop;
+      break;
+    }
+  }
+  return left && right && right.atMm - left.atMm >= LEAST_MM ? [left, right] : undefined;
+}
+
+const isBareEnd = ({ leftMm, rightMm }: Crossing): boolean => {
+  const [short, long] = [Math.min(leftMm, rightMm), Math.max(leftMm, rightMm)];
+  return short >= BARE.least && short <= BARE.most && long >= BARE.side;
+};
+
+function confidenceOf([left, right]: readonly [Stop, Stop], which: "along" | "across"): number {
+  if (left.heads.length === 0) return which === "along" ? CONFIDENCE.bare : CONFIDENCE.bareAcross;
+  return left.crossings.length > 0 && right.crossings.length > 0 ? CONFIDENCE.full : CONFIDENCE.noCrossing;
+}
+
+/** What is at one end: the head that matches the other end's, and the line that most looks like an extension line. */
+function endOf(carrier: Carrier, stop: Stop, other: Stop): DimensionEnd {
+  const head = matching(stop, other);
+  const short = ({ leftMm, rightMm }: Crossing): number => Math.min(leftMm, rightMm);
+  const crossing = stop.crossings
+    .slice()
+    .sort((a, b) => short(a) - short(b) || b.leftMm + b.rightMm - a.leftMm - a.rightMm)[0];
+  return {
+    atMm: pointAt(carrier, stop.atMm),
+    ...(head ? { head } : {}),
+    ...(crossing ? { crossing } : {}),
+  };
+}

@@ -1,0 +1,355 @@
+import { boxAround, type BoxMm } from "../../drawing";
+import { Length, parseScale, Scale, type Reading } from "../../quantity";
+import { middleOf } from "../lettering";
+import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { REGIONS } from "../regions";
+import { STATED_SCALE } from "../stated-scale";
+import { SCALE_NOTES } from "../scale-notes";
+import type { Dimension } from "./dimension";
+import { DIMENSIONS } from "./dimensions";
+
+/** How exactly a drawn length can be told on paper. */
+const OFF_MM = 0.15;
+/** Ratios of one drawing fall into steps of this share. */
+const STEP = Math.log(1.004);
+/** So many dimensions have to agree before they imply a scale; of one drawing, and of what is left over on a page. */
+const LEAST_AGREEING = 3;
+/** What is only made out by crossing lines counts where it agrees; it disagrees only where most of its kind agree. */
+const BARE = 0.5;
+const LEAST_SHARE_OF_BARE = 0.6;
+/** Listed scales this near to an implied one are meant. */
+const SAME_SHARE = 0.003;
+/** A drawing at more than this is none. */
+const SCALES = { least: 0.05, most: 100_000 };
+/** A note of a scale stands no farther from its drawing. */
+const NOTE_REACH_MM = 60;
+/** In another unit as many dimensions fit, but for a few that are short. */
+const SAME_UNIT_SHARE = 0.9;
+const OTHER_UNIT_SHARE = 0.6;
+/** No slip of the pen makes a figure so many times too large or too small. */
+const FAR_OFF = 4;
+/** What a bare number may be in, the less likely ones counting less. */
+const LESS_LIKELY = 0.5;
+
+/** A dimension of a drawing whose figure has been understood. */
+export interface JudgedDimension {
+  readonly dimension: Dimension;
+  readonly confidence: number;
+  /** What is written; none for “equal”. */
+  readonly reading?: Reading;
+  /** The length on the building at the implied scale, and whether that is what is written. */
+  readonly drawnLengthMm?: number;
+  readonly agrees?: boolean;
+}
+
+/** A drawing on a page, by its dimensions and what is said of its scale. */
+export interface DrawnPart {
+  readonly boxMm: BoxMm;
+  readonly dimensions: readonly JudgedDimension[];
+  /** Building length per paper length that its dimensions agree on. */
+  readonly implied?: { readonly scale: Scale; readonly exact: number; readonly agree: number; readonly of: number };
+  readonly stated?: { readonly scale: Scale; readonly by: "file" | "note" | "caller"; readonly words: string };
+}
+
+export const DRAWN_PARTS: PageRecogniser<DrawnPart> = {
+  id: "drawn-parts",
+  on: "page",
+  finds: "drawings and the scales that their dimensions imply",
+  from: "what most dimensions of a part of the page agree on; notes of a scale beside it, and measure dictionaries",
+  find: (facts) => partsOf(facts).map((part) => measuredOn(facts.page.index, part)),
+};
+
+interface Candidate {
+  readonly dimension: Dimension;
+  readonly confidence: number;
+}
+
+function partsOf(facts: PageFacts): DrawnPart[] {
+  const regions = facts.of(REGIONS)[0]?.value;
+  const groups = new Map<number, Candidate[]>();
+  for (const { value: dimension, confidence } of facts.of(DIMENSIONS)) {
+    const [a, b] = [dimension.from.atMm, dimension.to.atMm];
+    const region = regions?.of([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]) ?? 0;
+    const group = groups.get(region);
+    if (group) group.push({ dimension, confidence });
+    else groups.set(region, [{ dimension, confidence }]);
+  }
+  const all = [...groups.values()].flat();
+  const ofPage = scalesOf(all);
+  const parts: { boxMm: BoxMm; candidates: Candidate[]; scale: number | undefined }[] = [];
+  for (const [region, candidates] of groups) {
+    const boxMm = regions?.boxes[region] ?? boxOf(candidates);
+    const scales = scalesOf(candidates);
+    if (scales.length <= 1) {
+      // A small drawing has too few to agree among themselves; those of the whole page may.
+      const scale = scales[0] ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
+      parts.push({ boxMm, candidates, scale });
+      continue;
+    }
+    for (const { members, scale } of parted(candidates, scales))
+      parts.push({ boxMm: boxOf(members), candidates: members, scale });
+  }
+  const said = statedFor(
+    facts,
+    parts.map(({ boxMm }) => boxMm),
+  );
+  return parts.map(({ boxMm, candidates, scale }, i) => {
+    const stated = said[i];
+    const part = judged(
+      facts,
+      boxMm,
+      candidates,
+      meantBy(candidates, scale, stated?.scale.toNumber()),
+      scale !== undefined,
+    );
+    return stated ? { ...part, stated } : part;
+  });
+}
+
+/** Figures without a unit fit two scales, in one unit and in another; the one that is stated is meant. */
+function meantBy(
+  candidates: readonly Candidate[],
+  implied: number | undefined,
+  stated: number | undefined,
+): number | undefined {
+  if (stated === undefined) return implied;
+  const count = (scale: number): number => candidates.filter((each) => fits(each, scale)).length;
+  // Too few to imply a scale may still be judged by the one that is stated.
+  if (implied === undefined) return 2 * count(stated) >= candidates.length ? stated : undefined;
+  const least = isUnitApart(implied, stated) ? OTHER_UNIT_SHARE : SAME_UNIT_SHARE;
+  return count(stated) >= least * count(implied) ? refined(candidates, stated) : implied;
+}
+
+/** Millimetres in the units that bare figures are in. */
+const UNITS_MM = [1, 10, 25.4, 304.8, 1000];
+
+const isUnitApart = (a: number, b: number): boolean =>
+  UNITS_MM.some((one) => UNITS_MM.some((other) => one !== other && Math.abs((a / b / one) * other - 1) < SAME_SHARE));
+
+/** Scales that at least three dimensions agree on, those of most first; each dimension counts for one of them. */
+function scalesOf(candidates: readonly Candidate[]): number[] {
+  const scales: number[] = [];
+  let left = candidates.filter(({ dimension }) => dimension.written.readings.length > 0);
+  while (left.length >= LEAST_AGREEING) {
+    const best = bestScale(left);
+    if (best === undefined) break;
+    const rest = left.filter((each) => !fits(each, best));
+    if (left.length - rest.length < LEAST_AGREEING) break;
+    left = rest;
+    // The same scale in another unit is not another drawing's.
+    if (!scales.some((known) => isUnitApart(known, best))) scales.push(best);
+  }
+  return scales;
+}
+
+/** The scale that weighs most, refined by the dimensions that agree on it. */
+function bestScale(candidates: readonly Candidate[]): number | undefined {
+  const votes = new Map<number, number>();
+  for (const { dimension, confidence } of candidates) {
+    let weight = confidence;
+    for (const reading of dimension.written.readings) {
+      const ratio = reading.length.toNumber() / dimension.drawnMm;
+      if (ratio >= SCALES.least && ratio <= SCALES.most) {
+        const bin = Math.round(Math.log(ratio) / STEP);
+        votes.set(bin, (votes.get(bin) ?? 0) + weight);
+      }
+      weight *= LESS_LIKELY;
+    }
+  }
+  const weightOf = (bin: number): number =>
+    (votes.get(bin - 1) ?? 0) + (votes.get(bin) ?? 0) + (votes.get(bin + 1) ?? 0);
+  let [best, most] = [Number.NaN, 0];
+  for (const bin of votes.keys()) {
+    const weight = weightOf(bin);
+    if (weight > most) [best, most] = [bin, weight];
+  }
+  return Number.isNaN(best) ? undefined : refined(candidates, Math.exp(best * STEP));
+}
+
+/** Long dimensions tell a scale more exactly than short ones. */
+function refined(candidates: readonly Candidate[], about: number): number {
+  let scale = about;
+  for (const share of [2 * STEP, STEP]) {
+    let [written, drawn] = [0, 0];
+    for (const { dimension } of candidates) {
+      const reading = nearestReading(dimension, scale);
+      if (!reading) continue;
+      const length = reading.length.toNumber();
+      if (Math.abs(Math.log(length / dimension.drawnMm / scale)) > share) continue;
+      written += length;
+      drawn += dimension.drawnMm;
+    }
+    if (drawn > 0) scale = written / drawn;
+  }
+  return scale;
+}
+
+function nearestReading({ written, drawnMm }: Dimension, scale: number): Reading | undefined {
+  const off = ({ length }: Reading): number => Math.abs(Math.log(length.toNumber() / drawnMm / scale));
+  return written.readings.filter(({ length }) => length.compare(Length.zero) > 0).sort((a, b) => off(a) - off(b))[0];
+}
+
+/** Whether what is written is what is drawn at a scale, as exactly as can be told. */
+function fits({ dimension }: Candidate, scale: number): boolean {
+  const reading = nearestReading(dimension, scale);
+  if (!reading) return false;
+  return Math.abs(reading.length.toNumber() - dimension.drawnMm * scale) <= OFF_MM * scale + reading.halfLastMm;
+}
+
+/** Parts one group into drawings of several scales; what agrees with none goes to the one that it stands in or next to. */
+function parted(
+  candidates: readonly Candidate[],
+  scales: readonly number[],
+): { members: Candidate[]; scale: number }[] {
+  const parts = scales.map((scale) => ({ scale, members: [] as Candidate[] }));
+  const outliers: Candidate[] = [];
+  for (const each of candidates) {
+    const part = parts.find(({ scale }) => fits(each, scale));
+    if (part) part.members.push(each);
+    else outliers.push(each);
+  }
+  const boxes = parts.map(({ members }) => boxOf(members));
+  // Some that lie amid a drawing of many more have one mistake in common, and are no drawing of their own.
+  const kept = parts.filter(({ members }, i) => {
+    const within = boxes.findIndex(
+      (box, k) => k !== i && (parts[k]?.members.length ?? 0) >= 3 * members.length && contains(box, boxes[i]),
+    );
+    if (within >= 0) outliers.push(...members);
+    return within < 0;
+  });
+  const keptBoxes = kept.map(({ members }) => boxOf(members));
+  for (const each of outliers) {
+    const at = middleOf(each.dimension.figure);
+    const away = keptBoxes.map((box) => distanceToBox(box, at));
+    kept[away.indexOf(Math.min(...away))]?.members.push(each);
+  }
+  return kept;
+}
+
+function judged(
+  facts: PageFacts,
+  boxMm: BoxMm,
+  candidates: readonly Candidate[],
+  exact: number | undefined,
+  isOfPage: boolean,
+): Omit<DrawnPart, "stated"> {
+  if (exact === undefined) {
+    const sure = candidates.filter(({ confidence }) => confidence > BARE);
+    return { boxMm, dimensions: sure.map((each) => ({ ...each, ...firstReading(each) })) };
+  }
+  const bare = candidates.filter(({ confidence }) => confidence <= BARE);
+  const bareAgree = bare.filter((each) => fits(each, exact)).length;
+  const bareCounts = bareAgree >= LEAST_AGREEING && bareAgree >= LEAST_SHARE_OF_BARE * bare.length;
+  const inRows = linesOf(candidates.filter((each) => fits(each, exact)));
+  const dimensions = candidates.flatMap((each): JudgedDimension[] => {
+    const { dimension, confidence } = each;
+    const reading = nearestReading(dimension, exact);
+    const drawnLengthMm = dimension.drawnMm * exact;
+    if (!reading) return [{ dimension, confidence, drawnLengthMm }];
+    const agrees = fits(each, exact);
+    if (!agrees && confidence <= BARE && !(bareCounts && confidence === BARE && sharesLine(each, inRows))) return [];
+    if (!agrees && isNumberOnly(dimension, reading, drawnLengthMm)) return [];
+    return [{ dimension, confidence: agrees ? Math.max(0.9, confidence) : confidence, reading, drawnLengthMm, agrees }];
+  });
+  const written = dimensions.filter(({ reading }) => reading);
+  const agree = written.filter(({ agrees }) => agrees).length;
+  if (agree < LEAST_AGREEING && !isOfPage) return { boxMm, dimensions };
+  return { boxMm, dimensions, implied: { scale: snapped(facts, exact), exact, agree, of: written.length } };
+}
+
+const sharesLine = (candidate: Candidate, rows: readonly number[]): boolean =>
+  linesOf([candidate]).some((row) => rows.includes(row));
+
+/** Rows of the extension lines of dimensions. */
+const linesOf = (candidates: readonly Candidate[]): number[] =>
+  candidates.flatMap(({ dimension: { from, to } }) => [from, to].flatMap(({ crossing }) => crossing?.row ?? []));
+
+/** A number of one or two digits that is many times off is a number of something. */
+const isNumberOnly = ({ written: { figure } }: Dimension, { length }: Reading, drawnMm: number): boolean =>
+  /^\d{1,2}$/.test(figure) && Math.abs(Math.log(length.toNumber() / drawnMm)) > Math.log(FAR_OFF);
+
+const firstReading = ({ dimension }: Candidate): { reading?: Reading } => {
+  const [reading] = dimension.written.readings;
+  return reading ? { reading } : {};
+};
+
+/** Scales in common use, where the standard lists none that is near. */
+const COMMON = [
+  1, 2, 5, 10, 12, 16, 20, 24, 25, 30, 32, 40, 48, 50, 60, 64, 75, 96, 100, 120, 125, 128, 192, 200, 240, 250, 300, 360,
+  400, 480, 500, 600, 720, 1000, 1200, 1250, 2000, 2500, 5000,
+];
+
+function snapped(facts: PageFacts, exact: number): Scale {
+  const listed = facts.file.standard.standard.scales.flatMap(({ scale }) => {
+    const parsed = parseScale(scale);
+    return parsed.ok ? [parsed.value] : [];
+  });
+  const near = [...listed, ...COMMON.map((each) => Scale.of(each))].filter(
+    (scale) => Math.abs(scale.toNumber() / exact - 1) <= SAME_SHARE,
+  );
+  const off = (scale: Scale): number => Math.abs(scale.toNumber() - exact);
+  return near.sort((a, b) => off(a) - off(b))[0] ?? Scale.of(Number(exact.toPrecision(4)));
+}
+
+/** What is said of the scale of each drawing: by the caller, by the file, or by a note beside it. */
+function statedFor(facts: PageFacts, boxes: readonly BoxMm[]): DrawnPart["stated"][] {
+  const { givenScale } = facts.file;
+  if (givenScale) return boxes.map(() => ({ scale: givenScale, by: "caller", words: "" }));
+  const notes = facts.of(SCALE_NOTES).map(({ value }) => value);
+  const said = boxes.map((box): DrawnPart["stated"] => byFile(facts, box));
+  const taken = new Set<number>();
+  // The nearest pairs of drawing and note first, each note for one drawing.
+  const pairs = boxes
+    .flatMap((box, p) => notes.map((note, n) => ({ p, n, away: distanceToBox(box, middleOf(note.line)) })))
+    .filter(({ away }) => away <= NOTE_REACH_MM)
+    .sort((a, b) => a.away - b.away);
+  for (const { p, n } of pairs) {
+    const note = notes[n];
+    if (said[p] || taken.has(n) || !note) continue;
+    taken.add(n);
+    said[p] = { scale: note.scale, by: "note", words: note.words };
+  }
+  // One note in the title block holds for what has none of its own.
+  const [first, ...others] = notes.filter((_, n) => !taken.has(n));
+  const common = first && others.every(({ scale }) => scale.equals(first.scale)) ? first : undefined;
+  if (!common) return said;
+  return said.map((each) => each ?? { scale: common.scale, by: "note", words: common.words });
+}
+
+/** What the file states for the part of the page that most of a drawing lies in. */
+function byFile(facts: PageFacts, box: BoxMm): DrawnPart["stated"] {
+  const middle = [box.x + box.width / 2, box.y + box.height / 2] as const;
+  const viewport = facts.page.viewports
+    .filter(({ boxMm }) => distanceToBox(boxMm, middle) === 0)
+    .sort((a, b) => a.boxMm.width * a.boxMm.height - b.boxMm.width * b.boxMm.height)[0];
+  const whole = facts.of(STATED_SCALE)[0]?.value;
+  if (viewport) {
+    const ratio = viewport.buildingPerPaper;
+    const round = Math.round(ratio);
+    const isWhole = round > 0 && Math.abs(ratio - round) < 1e-4 * ratio;
+    return { scale: Scale.of(isWhole ? round : Number(ratio.toPrecision(8))), by: "file", words: viewport.ratio };
+  }
+  return whole && facts.page.viewports.length === 1 ? { scale: whole.scale, by: "file", words: "" } : undefined;
+}
+
+function boxOf(candidates: readonly Candidate[]): BoxMm {
+  const points = candidates.flatMap(({ dimension }) => [
+    dimension.from.atMm,
+    dimension.to.atMm,
+    middleOf(dimension.figure),
+  ]);
+  return boxAround(points.flatMap(([x, y]) => [x, y, 0, 0])) ?? { x: 0, y: 0, width: 0, height: 0 };
+}
+
+function distanceToBox({ x, y, width, height }: BoxMm, [px, py]: readonly [number, number]): number {
+  return Math.hypot(Math.max(x - px, 0, px - x - width), Math.max(y - py, 0, py - y - height));
+}
+
+const contains = (outer: BoxMm, inner: BoxMm | undefined): boolean =>
+  inner !== undefined &&
+  inner.x >= outer.x - 1 &&
+  inner.y >= outer.y - 1 &&
+  inner.x + inner.width <= outer.x + outer.width + 1 &&
+  inner.y + inner.height <= outer.y + outer.height + 1;
+
+export type { Sure };

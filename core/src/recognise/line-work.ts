@@ -1,0 +1,85 @@
+import Flatbush from "flatbush";
+import type { BoxMm, Page } from "../drawing";
+import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
+import { STRAIGHTS } from "./straights";
+import { thinAt } from "./thin-areas";
+
+/** An area is a piece of line from so many times its width on: ticks are short. */
+const LEAST_SHARE = 4;
+const LEAST_LENGTH_MM = 0.8;
+
+/** The straight pieces of all lines of a page, strokes and thin areas alike, by where they stand. */
+export class LineWork {
+  private index: Flatbush | undefined;
+
+  constructor(
+    /** Row of the page's paths, by piece. */
+    readonly rows: Uint32Array,
+    /** x and y of both ends of each, millimetres. */
+    readonly ends: Float32Array,
+    readonly widthMm: Float32Array,
+  ) {}
+
+  get count(): number {
+    return this.rows.length;
+  }
+
+  length(i: number): number {
+    const { ends } = this;
+    return Math.hypot((ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0));
+  }
+
+  /** Pieces whose boxes meet a box. */
+  near({ x, y, width, height }: BoxMm): number[] {
+    this.index ??= this.indexed();
+    return this.index?.search(x, y, x + width, y + height) ?? [];
+  }
+
+  private indexed(): Flatbush | undefined {
+    if (this.count === 0) return undefined;
+    const index = new Flatbush(this.count, 16, Float32Array);
+    const { ends } = this;
+    for (let i = 0; i < this.count; i++) {
+      const [x1, y1, x2, y2] = [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0, ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0];
+      index.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2));
+    }
+    index.finish();
+    return index;
+  }
+}
+
+export const LINE_WORK: PageRecogniser<LineWork> = {
+  id: "line-work",
+  on: "page",
+  finds: "the straight pieces of all lines",
+  from: "strokes, and areas as thin as a line",
+  find: (facts) => [measuredOn(facts.page.index, lineWorkOf(facts))],
+};
+
+function lineWorkOf(facts: PageFacts): LineWork {
+  const { page } = facts;
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  const thin = thinRows(page);
+  const strokes = straights?.count ?? 0;
+  const rows = new Uint32Array(strokes + thin.length);
+  const ends = new Float32Array(rows.length * 4);
+  const widthMm = new Float32Array(rows.length);
+  if (straights) {
+    rows.set(straights.rows);
+    ends.set(straights.ends);
+    for (let i = 0; i < strokes; i++) widthMm[i] = page.paths.widthMm[straights.rows[i] ?? 0] ?? 0;
+  }
+  thin.forEach(({ row, middle: [x, y], along: [ux, uy], lengthMm, widthMm: width }, k) => {
+    const i = strokes + k;
+    rows[i] = row;
+    widthMm[i] = width;
+    const half = lengthMm / 2;
+    ends.set([x - ux * half, y - uy * half, x + ux * half, y + uy * half], i * 4);
+  });
+  return new LineWork(rows, ends, widthMm);
+}
+
+const thinRows = (page: Page) =>
+  Array.from({ length: page.paths.count }, (_, row) => thinAt(page, row)).filter(
+    (thin) => thin !== undefined && thin.lengthMm >= LEAST_LENGTH_MM && thin.lengthMm >= LEAST_SHARE * thin.widthMm,
+  ) as NonNullable<ReturnType<typeof thinAt>>[];

@@ -1,0 +1,146 @@
+import { markBox, PAINT, type BoxMm, straightsOfRow, type Page, type PointMm } from "../drawing";
+import { measuredOn, type PageRecogniser } from "./recogniser";
+
+/** Marks with less than this between them belong together. Millimetres on paper. */
+const APART_MM = 14;
+const CELL_MM = 3.5;
+const MOST_CELLS = 4_000_000;
+/** What is nearer to the edge of the paper than this, and runs along most of it, is the border. */
+const BORDER_MM = 30;
+const BORDER_SHARE = 0.7;
+
+/** Parts of a page with white paper between them: drawings, the title block, lists. */
+export class Regions {
+  constructor(
+    readonly boxes: readonly BoxMm[],
+    private readonly at: (point: PointMm) => number,
+  ) {}
+
+  /** Index of the region that a point lies in or next to; -1 for bare paper. */
+  of(point: PointMm): number {
+    return this.at(point);
+  }
+}
+
+export const REGIONS: PageRecogniser<Regions> = {
+  id: "regions",
+  on: "page",
+  finds: "parts of a page with white paper between them",
+  from: "where marks stand, those of the border left out",
+  find: ({ page }) => [measuredOn(page.index, regionsOf(page))],
+};
+
+function regionsOf(page: Page): Regions {
+  const cell = Math.max(CELL_MM, Math.sqrt((page.widthMm * page.heightMm) / MOST_CELLS));
+  const [columns, rows] = [Math.ceil(page.widthMm / cell) + 1, Math.ceil(page.heightMm / cell) + 1];
+  const marked = new Uint8Array(columns * rows);
+  const mark = (x: number, y: number): void => {
+    const [c, r] = [Math.floor(x / cell), Math.floor(y / cell)];
+    if (c >= 0 && r >= 0 && c < columns && r < rows) marked[r * columns + c] = 1;
+  };
+  markAll(page, cell, mark);
+  const region = grown(marked, columns, rows, Math.max(1, Math.ceil(APART_MM / cell / 2)));
+  const boxes = boxesOf(region, marked, columns, cell);
+  const at = ([x, y]: PointMm): number => {
+    const c = Math.min(columns - 1, Math.max(0, Math.floor(x / cell)));
+    const r = Math.min(rows - 1, Math.max(0, Math.floor(y / cell)));
+    return (region[r * columns + c] ?? 0) - 1;
+  };
+  return new Regions(boxes, at);
+}
+
+/** Marks every cell that a visible mark passes through; of areas and letters those of their boxes' edges. */
+function markAll(page: Page, cell: number, mark: (x: number, y: number) => void): void {
+  const { paths, texts } = page;
+  const line = (x1: number, y1: number, x2: number, y2: number): void => {
+    const steps = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / cell));
+    for (let k = 0; k <= steps; k++) mark(x1 + ((x2 - x1) * k) / steps, y1 + ((y2 - y1) * k) / steps);
+  };
+  for (let row = 0; row < paths.count; row++) {
+    const paint = paths.paint[row] ?? 0;
+    if ((paint & PAINT.hidden) !== 0 || isGround(page, row)) continue;
+    straightsOfRow(paths, row, (x1, y1, x2, y2) => {
+      if (!isBorder(page, x1, y1, x2, y2)) line(x1, y1, x2, y2);
+    });
+  }
+  for (let row = 0; row < texts.count; row++) {
+    if (((texts.paint[row] ?? 0) & PAINT.hidden) !== 0) continue;
+    const { x, y, width, height } = markBox(page, "texts", row);
+    line(x, y, x + width, y + height);
+  }
+}
+
+const isGround = ({ paths }: Page, row: number): boolean =>
+  ((paths.paint[row] ?? 0) & PAINT.stroke) === 0 && paths.fillColour[row] === 0xffffff && paths.fillPattern[row] === 0;
+
+function isBorder({ widthMm, heightMm }: Page, x1: number, y1: number, x2: number, y2: number): boolean {
+  if (Math.abs(x1 - x2) < 0.1 && Math.abs(y1 - y2) > BORDER_SHARE * heightMm)
+    return Math.min(x1, widthMm - x1) < BORDER_MM;
+  return (
+    Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < BORDER_MM
+  );
+}
+
+/** Numbers the parts of marked cells, from 1; cells within a reach of one another make one part. */
+function grown(marked: Uint8Array, columns: number, rows: number, reach: number): Int32Array {
+  const wide = dilated(dilated(marked, columns, rows, reach, 1), columns, rows, reach, columns);
+  const region = new Int32Array(marked.length);
+  const stack: number[] = [];
+  let count = 0;
+  for (let start = 0; start < wide.length; start++) {
+    if (wide[start] === 0 || region[start] !== 0) continue;
+    region[start] = ++count;
+    stack.push(start);
+    for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
+      const column = at % columns;
+      for (const [next, inside] of [
+        [at - 1, column > 0],
+        [at + 1, column < columns - 1],
+        [at - columns, at >= columns],
+        [at + columns, at < wide.length - columns],
+      ] as const)
+        if (inside && wide[next] !== 0 && region[next] === 0) {
+          region[next] = count;
+          stack.push(next);
+        }
+    }
+  }
+  return region;
+}
+
+/** Marks what lies within a reach of a marked cell, in one direction: `step` 1 along rows, the number of columns along columns. */
+function dilated(marked: Uint8Array, columns: number, rows: number, reach: number, step: number): Uint8Array {
+  const wide = new Uint8Array(marked.length);
+  const [lines, length] = step === 1 ? [rows, columns] : [columns, rows];
+  for (let line = 0; line < lines; line++) {
+    const first = step === 1 ? line * columns : line;
+    let last = -Infinity;
+    for (let k = 0; k < length; k++) {
+      if (marked[first + k * step] === 1) last = k;
+      if (k - last <= reach) wide[first + k * step] = 1;
+    }
+    last = Infinity;
+    for (let k = length - 1; k >= 0; k--) {
+      if (marked[first + k * step] === 1) last = k;
+      if (last - k <= reach) wide[first + k * step] = 1;
+    }
+  }
+  return wide;
+}
+
+function boxesOf(region: Int32Array, marked: Uint8Array, columns: number, cell: number): BoxMm[] {
+  const sides: [number, number, number, number][] = [];
+  for (let i = 0; i < region.length; i++) {
+    const of = region[i] ?? 0;
+    if (of === 0 || marked[i] === 0) continue;
+    const [c, r] = [i % columns, Math.floor(i / columns)];
+    const box = (sides[of - 1] ??= [Infinity, Infinity, -Infinity, -Infinity]);
+    sides[of - 1] = [Math.min(box[0], c), Math.min(box[1], r), Math.max(box[2], c + 1), Math.max(box[3], r + 1)];
+  }
+  return sides.map(([x1, y1, x2, y2]) => ({
+    x: x1 * cell,
+    y: y1 * cell,
+    width: (x2 - x1) * cell,
+    height: (y2 - y1) * cell,
+  }));
+}

@@ -1,0 +1,48 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, describe, expect, it } from "vitest";
+import { emptyScore, scored, type Score } from "../../../bench/src/recognition/score";
+import { sheet } from "../../../bench/src/recognition/sheet";
+import { withJspdf } from "../../../bench/src/recognition/with-jspdf";
+import { withPdfkit } from "../../../bench/src/recognition/with-pdfkit";
+
+const folder = mkdtempSync(join(tmpdir(), "hemstitch-unseen-"));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+/** Least recall and precision of every family, and of the scale (handbook, what good means). */
+const LEAST = { dimensions: 0.98, values: 0.98, hatches: 0.98, notes: 0.98, scales: 0.99 };
+const PAGES = 16;
+
+// Drawings in many styles, units and turns, by two makers that the product does not use; what is true of them is known.
+describe.each([
+  ["PDFKit", 7000, withPdfkit],
+  ["jsPDF", 8000, withJspdf],
+] as const)("sheets that %s wrote", (_, seed, make) => {
+  it("are recognised", async () => {
+    const score: Score = emptyScore();
+    const wrong: string[] = [];
+    for (let i = 0; i < PAGES; i++) {
+      const scene = sheet(seed + i);
+      const path = join(folder, `${scene.name}.pdf`);
+      await make(scene, path);
+      await scored(scene, path, score, (words) => wrong.push(`${scene.name}: ${words}`));
+    }
+    for (const [family, least] of Object.entries(LEAST)) {
+      const { right, missed, extra } = score[family as keyof Score];
+      expect(right, family).toBeGreaterThan(10);
+      expect(right / (right + missed), `recall of ${family}: ${wrong.join("; ")}`).toBeGreaterThanOrEqual(least);
+      expect(right / (right + extra), `precision of ${family}: ${wrong.join("; ")}`).toBeGreaterThanOrEqual(least);
+    }
+  });
+  it("have no wrong value where none is written", async () => {
+    for (let i = 0; i < 4; i++) {
+      const scene = sheet(seed + 500 + i, 0);
+      const path = join(folder, `${scene.name}.pdf`);
+      await make(scene, path);
+      const score = emptyScore();
+      await scored(scene, path, score, () => undefined);
+      expect(score.values.extra, scene.name).toBe(0);
+    }
+  });
+});
