@@ -119,7 +119,7 @@ export const SALTMARSH: Building = {
     [16100, 9000],
     [17300, 9000],
   ],
-  overhead: 600,
+  overhead: 450,
   level: "+2.40",
 };
 

@@ -1,4 +1,5 @@
 import { formatLength, Length } from "@hemstitch/core/quantity";
+import type { DimensionStyleEntry } from "@hemstitch/core/standard";
 import type { Building } from "./building";
 import type { PenBoard } from "./pen-board";
 import { isLevel, outline, pocheLines, solids, type Opening, type Wall } from "./walls";
@@ -155,19 +156,16 @@ function drawGrid(board: PenBoard, { grid, outside }: Building): void {
   );
 }
 
-/** Rows from outside in: overall, grid, openings. Distances on paper, millimetres. */
-const FIRST_ROW_MM = 18;
-const PITCH_MM = 9;
-
+/** Rows from the building out: openings, grid, overall, as the office's dimension style for the building's units has them. */
 function drawDimensions(board: PenBoard, building: Building): void {
   const { outside, grid, walls } = building;
+  const style = styleFor(board, building);
   const write = (mm: number): string =>
     building.units === "metric"
       ? String(Math.round(mm))
       : formatLength(Length.of(mm, "mm"), { system: "feet-inches", finestFraction: 16 });
   const openings = (wall: Wall | undefined): number[] =>
     (wall?.openings ?? []).flatMap((each) => [each.at - each.width / 2, each.at + each.width / 2]);
-  const row = (n: number): number => (FIRST_ROW_MM + n * PITCH_MM) * board.scale;
   const across = [
     sorted([outside.x0, ...openings(walls[1]), outside.x1]),
     sorted([outside.x0, ...grid.x, outside.x1]),
@@ -179,61 +177,68 @@ function drawDimensions(board: PenBoard, building: Building): void {
     [outside.y0, outside.y1],
   ];
   board.on("A-ANNO-DIMS");
-  across.forEach((stops, n) => levelRow(board, stops, outside.y1, outside.y1 + row(n), write));
-  up.forEach((stops, n) => uprightRow(board, stops, outside.x0, outside.x0 - row(n), write));
+  const place = (along: readonly [number, number], from: readonly [number, number]): RowPlace => ({
+    style,
+    write,
+    at: (stop, outMm) => {
+      const out = outMm * board.scale;
+      return along[0] === 1 ? [stop, from[1] + out] : [from[0] - out, stop];
+    },
+    angleDeg: along[0] === 1 ? 0 : 90,
+  });
+  across.forEach((stops, n) => drawRow(board, stops, n, place([1, 0], [0, outside.y1])));
+  up.forEach((stops, n) => drawRow(board, stops, n, place([0, 1], [outside.x0, 0])));
+}
+
+export function styleFor({ standard }: PenBoard, { units }: Building): DimensionStyleEntry {
+  const style = standard.dimensionStyles.find(({ id }) => id === (units === "metric" ? "metric" : "feet-inches"));
+  if (!style) throw new Error("The demo office's dimension styles are missing.");
+  return style;
 }
 
 const sorted = (values: readonly number[]): number[] => [...new Set(values)].sort((a, b) => a - b);
 
-const TICK_MM = 1.2;
-const GAP_MM = 3.175;
-const OVER_MM = 2;
+/** Where a row of dimensions goes, and how it is drawn. */
+export interface RowPlace {
+  readonly style: DimensionStyleEntry;
+  readonly write: (mm: number) => string;
+  /** A place in the building: along the row, and so far out of the wall on paper. */
+  readonly at: (stop: number, outMm: number) => [number, number];
+  readonly angleDeg: 0 | 90;
+}
 
+/** Between a dimension line and the figure above it. Paper millimetres. */
+const FIGURE_GAP_MM = 1;
 /** A stop nearer than this to the last one would put its figures on top of others'. Paper millimetres. */
 const NARROW_MM = 8;
 
-function levelRow(
+export function drawRow(
   board: PenBoard,
   stops: readonly number[],
-  object: number,
-  y: number,
-  write: (mm: number) => string,
+  n: number,
+  { style, write, at, angleDeg }: RowPlace,
 ): void {
-  const s = board.scale;
-  board.line(stops[0] ?? 0, y, stops.at(-1) ?? 0, y);
-  stops.forEach((x, i) => {
+  const out = style.firstRowMm + n * style.pitchMm;
+  const tick = style.terminatorMm / 2 / Math.SQRT2;
+  const half = tick * board.scale;
+  board.line(...at(stops[0] ?? 0, out), ...at(stops.at(-1) ?? 0, out));
+  stops.forEach((stop, i) => {
+    const [x, y] = at(stop, out);
     board
-      .line(x, object + GAP_MM * s, x, y + OVER_MM * s)
-      .line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
+      .line(...at(stop, Math.max(style.gapMm, out - style.extensionMm)), ...at(stop, out + style.overshootMm))
+      .line(x - half, y - half, x + half, y + half);
     const next = stops[i + 1];
-    if (next === undefined || (next - x) / s < NARROW_MM) return;
-    board.text(write(next - x), (x + next) / 2, y, 2.5, "middle", 0, 0, 1);
-  });
-}
-
-function uprightRow(
-  board: PenBoard,
-  stops: readonly number[],
-  object: number,
-  x: number,
-  write: (mm: number) => string,
-): void {
-  const s = board.scale;
-  board.line(x, stops[0] ?? 0, x, stops.at(-1) ?? 0);
-  stops.forEach((y, i) => {
-    board
-      .line(object - GAP_MM * s, y, x - OVER_MM * s, y)
-      .line(x - TICK_MM * s, y - TICK_MM * s, x + TICK_MM * s, y + TICK_MM * s);
-    const next = stops[i + 1];
-    if (next === undefined || (next - y) / s < NARROW_MM) return;
-    board.text(write(next - y), x, (y + next) / 2, 2.5, "middle", 90, -1, 0);
+    if (next === undefined || (next - stop) / board.scale < NARROW_MM) return;
+    const [mx, my] = at((stop + next) / 2, out);
+    const [dx, dy] = angleDeg === 0 ? [0, FIGURE_GAP_MM] : [-FIGURE_GAP_MM, 0];
+    board.onGround(write(next - stop), mx, my, 2.5, "middle", angleDeg, dx, dy);
   });
 }
 
 function drawRooms(board: PenBoard, building: Building): void {
   board.on("A-ANNO-TEXT");
   for (const { name, at, area } of building.rooms)
-    board.text(name, at[0], at[1], 3.5, "middle", 0, 0, 3).text(area, at[0], at[1], 2.5, "middle", 0, 0, -4.5);
+    board.onGround(name, at[0], at[1], 3.5, "middle", 0, 0, 3).onGround(area, at[0], at[1], 2.5, "middle", 0, 0, -4.5);
 }
 
 function drawSymbols(board: PenBoard, building: Building): void {
@@ -283,7 +288,7 @@ function drawSectionMarks(board: PenBoard, { outside, grid }: Building): void {
   board.on("A-ANNO-SYMB");
   for (const [x, way] of [
     [outside.x0 - 50 * s, 1],
-    [outside.x1 + 30 * s, -1],
+    [outside.x1 + 16 * s, -1],
   ] as const) {
     board
       .circle(x, y, 5 * s)

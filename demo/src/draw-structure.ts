@@ -28,6 +28,6 @@ export function drawStructure(board: PenBoard, building: Building): void {
   use("Layer 1", 0.25);
   for (const y of [outside.y0 - 8 * s, outside.y1 + 8 * s]) board.line(outside.x0, y, outside.x1, y);
   use("TXT 2", 0.25);
-  grid.x.forEach((x, i) => board.text(`F${i + 1}`, x, grid.y[1] ?? 0, 2.5, "left", 0, 4, 4));
+  grid.x.forEach((x, i) => board.onGround(`F${i + 1}`, x, grid.y[1] ?? 0, 2.5, "left", 0, 4, 4));
   board.text("FOUNDATION PLAN: TOP OF FOOTINGS AT -3'-6\"", outside.x0, outside.y0, 3.5, "left", 0, 0, -20);
 }

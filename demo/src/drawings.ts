@@ -6,6 +6,7 @@ import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { ORCHARD, SALTMARSH, type Building } from "./building";
 import { drawPlan } from "./draw-plan";
+import { drawPlants } from "./plants";
 import { drawStructure } from "./draw-structure";
 import { PenBoard, type Slips } from "./pen-board";
 
@@ -29,6 +30,8 @@ interface Recipe {
   readonly title: string;
   readonly building: Building;
   readonly scale: string;
+  /** What the file says of its scale; as it is drawn unless said. */
+  readonly stated?: string;
   readonly page: readonly [number, number];
   readonly slips?: Slips;
   readonly extra?: (board: PenBoard) => void;
@@ -62,6 +65,23 @@ const RECIPES: readonly Recipe[] = [
         .line(8800, 9200, 8000, 9200)
         .line(8000, 9200, 8000, 8600);
     },
+  },
+  {
+    file: "saltmarsh-annotation-drafter.pdf",
+    title: "Ground floor plan",
+    building: SALTMARSH,
+    scale: "1:50",
+    page: A1,
+    extra: (board) => drawPlants(board, SALTMARSH),
+  },
+  {
+    file: "saltmarsh-half-size.pdf",
+    title: "Ground floor plan",
+    building: SALTMARSH,
+    scale: "1:100",
+    // Somebody printed the sheet at half size; what it says of its scale stayed.
+    stated: "1:50",
+    page: A3,
   },
   {
     file: "saltmarsh-ground-75-trimmed.pdf",
@@ -123,6 +143,7 @@ async function generate({
   title,
   building,
   scale: written,
+  stated = written,
   page: [width, height],
   slips,
   extra,
@@ -142,12 +163,13 @@ async function generate({
   if (structure) drawStructure(board, building);
   else drawPlan(board, building);
   extra?.(board);
+  const said = must(parseScale(stated));
   page.stateScale([
     {
       boxMm: { x: 0, y: 0, width, height },
       name: title,
-      buildingPerPaper: k,
-      ratio: formatScale(scale, building.units),
+      buildingPerPaper: said.toNumber(),
+      ratio: formatScale(said, building.units),
       units: building.units,
     },
   ]);

@@ -3,6 +3,9 @@ import type { OfficeStandard } from "@hemstitch/core/standard";
 
 type Point = readonly [number, number];
 
+/** A blank ground goes beyond its lettering by this share of the height. */
+const GROUND_SHARE = 0.25;
+
 /** Departures from the standard that a drawing is made with. */
 export interface Slips {
   /** Layers under a wrong name. */
@@ -26,7 +29,7 @@ export class PenBoard {
 
   constructor(
     readonly page: PdfPage,
-    standard: OfficeStandard,
+    readonly standard: OfficeStandard,
     /** Building millimetres per paper millimetre. */
     readonly scale: number,
     /** Where the building's origin lies on paper, millimetres. */
@@ -96,6 +99,32 @@ export class PenBoard {
   arc(x: number, y: number, radius: number, fromDeg: number, toDeg: number): this {
     this.page.arc(this.x(x), this.y(y), radius / this.scale, fromDeg, toDeg);
     return this;
+  }
+
+  /** Lettering with a blank ground behind it, so that what is drawn beneath does not cross it. */
+  onGround(
+    ...[text, x, y, heightMm, align = "middle", angleDeg = 0, dx = 0, dy = 0]: Parameters<PenBoard["text"]>
+  ): this {
+    const height = this.slips.heights?.[this.current]?.[heightMm] ?? heightMm;
+    const [width, around] = [this.page.textWidth(text, height), height * GROUND_SHARE];
+    const start = -width * { left: 0, middle: 0.5, right: 1 }[align];
+    const [px, py] = [this.x(x) + dx, this.y(y) + dy];
+    // Level or upright, as all lettering of these drawings is.
+    const corner = (along: number, up: number): Point =>
+      angleDeg === 90 ? [px - up, py + along] : [px + along, py + up];
+    // Lettering of a wrong height grows from its start when it is mended.
+    const grown = Math.max(width, this.page.textWidth(text, heightMm));
+    const [from, to, low, high] = [
+      start - around,
+      start + grown + around,
+      -around,
+      Math.max(height, heightMm) + around,
+    ];
+    this.page
+      .fillInk(0xffffff)
+      .fill([corner(from, low), corner(to, low), corner(to, high), corner(from, high)])
+      .fillInk(0);
+    return this.text(text, x, y, heightMm, align, angleDeg, dx, dy);
   }
 
   /** Lettering with capitals of a height on paper; `dx` and `dy` shift it on paper. */

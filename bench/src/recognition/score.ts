@@ -90,10 +90,10 @@ function scoreScales(scene: Scene, found: Recognised, score: Score, say: (words:
       );
     const count = (part: Recognised["drawings"][number]): number => part.dimensions.filter(isOf).length;
     const part = found.drawings.slice().sort((a, b) => count(b) - count(a))[0];
-    if (part?.implied !== undefined && Math.abs(part.implied / scale - 1) < 0.001) score.scales.right++;
+    if (part?.implied && Math.abs(part.implied.buildingPerPaper / scale - 1) < 0.001) score.scales.right++;
     else {
-      score.scales[part?.implied === undefined ? "missed" : "extra"]++;
-      say(`scale ${scale} is taken for ${part?.implied ?? "none"}`);
+      score.scales[!part?.implied ? "missed" : "extra"]++;
+      say(`scale ${scale} is taken for ${part?.implied?.words ?? "none"}`);
     }
   }
 }

@@ -197,6 +197,8 @@ export interface TextColumns {
   readonly anchors: Float32Array;
   /** Length of the baseline, millimetres. */
   readonly advanceMm: Float32Array;
+  /** How wide its letters are against what their font makes them: 1 as they are, below squeezed. */
+  readonly stretch: Float32Array;
   /** Direction of the baseline, degrees counter-clockwise from the right. */
   readonly angleDeg: Float32Array;
   readonly colour: Uint32Array;

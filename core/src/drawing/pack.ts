@@ -55,6 +55,7 @@ const TEXTS: ColumnTypes<TextColumns> = {
   heightMm: "f32",
   anchors: "f32",
   advanceMm: "f32",
+  stretch: "f32",
   angleDeg: "f32",
   colour: "u32",
   order: "u32",

@@ -1,2 +1,2 @@
 export { recogniseFile, recognisedOn } from "./recognised";
-export type { Recognised, RecognisedDimension, RecognisedDrawing, RecognisedHatch } from "./recognised";
+export type { Recognised, RecognisedDimension, RecognisedDrawing, RecognisedHatch, RecognisedLine } from "./recognised";

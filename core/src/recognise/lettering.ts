@@ -39,6 +39,14 @@ export function middleOf({ startMm: [x, y], angleDeg, lengthMm, heightMm }: Text
   return [x + (lengthMm * cos - heightMm * sin) / 2, y + (lengthMm * sin + heightMm * cos) / 2];
 }
 
+/** The corners of a line's capitals, from its start on, counter-clockwise. */
+export function cornersOf({ startMm: [x, y], angleDeg, lengthMm, heightMm }: TextLine): PointMm[] {
+  const turn = (angleDeg * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const corner = (along: number, up: number): PointMm => [x + along * cos - up * sin, y + along * sin + up * cos];
+  return [corner(0, 0), corner(lengthMm, 0), corner(lengthMm, heightMm), corner(0, heightMm)];
+}
+
 export const LETTERING: PageRecogniser<TextLine> = {
   id: "lettering",
   on: "page",

@@ -1,8 +1,11 @@
-import type { BoxMm, Drawing, PointMm } from "../drawing";
+import { straightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
-import { DRAWN_PARTS } from "./dimensions/drawings";
+import type { Scale } from "../quantity";
+import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
+import { scaleInWords } from "./dimensions/scale-in-words";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
+import { cornersOf, LETTERING } from "./lettering";
 import { SCALE_NOTES } from "./scale-notes";
 
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
@@ -12,6 +15,7 @@ export interface Recognised {
   readonly hatches: readonly RecognisedHatch[];
   /** Scales that are written on the page, building per paper. */
   readonly notes: readonly number[];
+  readonly lettering: readonly RecognisedLine[];
 }
 
 export interface RecognisedDimension {
@@ -23,19 +27,33 @@ export interface RecognisedDimension {
   readonly agrees?: boolean;
 }
 
+export interface RecognisedScale {
+  readonly buildingPerPaper: number;
+  /** As the drawing's units write it: `1:50`, `1/4" = 1'-0"`. */
+  readonly words: string;
+}
+
 export interface RecognisedDrawing {
   readonly boxMm: BoxMm;
-  readonly implied?: number;
-  readonly stated?: number;
+  readonly implied?: RecognisedScale;
+  readonly stated?: RecognisedScale;
   readonly agree: number;
   readonly of: number;
   readonly dimensions: readonly RecognisedDimension[];
+}
+
+/** A line of lettering, and the corners of its capitals. */
+export interface RecognisedLine {
+  readonly text: string;
+  readonly corners: readonly PointMm[];
 }
 
 export interface RecognisedHatch {
   readonly angle: number;
   readonly spacing: number;
   readonly lines: number;
+  /** x and y of both ends of its lines, at most `MOST_LINES` of them. */
+  readonly ends: Float32Array;
   readonly box: BoxMm;
 }
 
@@ -43,11 +61,25 @@ export interface RecognisedHatch {
 export const recogniseFile = (drawing: Drawing, standard: StandardLookup): Recognised[] =>
   new FileFacts(drawing, standard).pages.map(recognisedOn);
 
+/** More lines of one hatch than this look like an area. */
+const MOST_LINES = 5000;
+
+function endsOf({ page: { paths } }: PageFacts, rows: Uint32Array): Float32Array {
+  const ends: number[] = [];
+  for (const row of rows.subarray(0, MOST_LINES)) straightsOfRow(paths, row, (...straight) => ends.push(...straight));
+  return Float32Array.from(ends);
+}
+
+const scaleIn = (part: DrawnPart, scale: Scale): RecognisedScale => ({
+  buildingPerPaper: scale.toNumber(),
+  words: scaleInWords(part, scale),
+});
+
 export function recognisedOn(facts: PageFacts): Recognised {
   const drawings = facts.of(DRAWN_PARTS).map(({ value }): RecognisedDrawing => ({
     boxMm: value.boxMm,
-    ...(value.implied ? { implied: value.implied.scale.toNumber() } : {}),
-    ...(value.stated ? { stated: value.stated.scale.toNumber() } : {}),
+    ...(value.implied ? { implied: scaleIn(value, value.implied.scale) } : {}),
+    ...(value.stated ? { stated: scaleIn(value, value.stated.scale) } : {}),
     agree: value.implied?.agree ?? 0,
     of: value.implied?.of ?? value.dimensions.length,
     dimensions: value.dimensions.map(({ dimension, agrees }) => ({
@@ -65,13 +97,15 @@ export function recognisedOn(facts: PageFacts): Recognised {
       .of(HATCHES)
       .filter(({ confidence }) => confidence >= SURE_HATCH)
       .flatMap(({ value }) =>
-        value.families.map(({ angleDeg, spacingMm, lines, boxMm }) => ({
+        value.families.map(({ angleDeg, spacingMm, lines, boxMm, rows }) => ({
+          ends: endsOf(facts, rows),
           angle: angleDeg,
           spacing: spacingMm,
           lines,
           box: boxMm,
         })),
       ),
+    lettering: facts.of(LETTERING).map(({ value }) => ({ text: value.text, corners: cornersOf(value) })),
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
 }

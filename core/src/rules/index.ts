@@ -1,7 +1,9 @@
 import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard/plain";
 import { describeRules } from "./describe";
+import { DIM_RULES } from "./dim";
 import { FILE_RULES } from "./file";
 import { unreadable } from "./file/unreadable";
+import { HATCH_RULES } from "./hatch";
 import { LAYER_RULES } from "./layer";
 import { LINE_RULES } from "./line";
 import type { Rule } from "./rule";
@@ -14,7 +16,9 @@ export const RULES: readonly Rule[] = [
   ...FILE_RULES,
   ...LAYER_RULES,
   ...LINE_RULES,
+  ...HATCH_RULES,
   ...TEXT_RULES,
+  ...DIM_RULES,
   ...SHEET_RULES,
   ...SCALE_RULES,
 ];

@@ -40,6 +40,23 @@ const NAMED_NEEDS = {
         ? "The standard's text styles allow any font."
         : undefined,
   },
+  dimensionStyles: {
+    words: "dimension styles in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.dimensionStyles.length === 0 ? "The standard has no dimension styles." : undefined,
+  },
+  modules: {
+    words: "a planning module",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.unitStyles.every(({ module }) => module === undefined)
+        ? "No length style of the standard has a planning module."
+        : undefined,
+  },
+  hatches: {
+    words: "hatches in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.hatches.length === 0 ? "The standard has no hatches." : undefined,
+  },
   sheetSizes: {
     words: "sheet sizes in the standard",
     missing: ({ standard: { standard } }: FileFacts) =>

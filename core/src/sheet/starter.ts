@@ -18,7 +18,7 @@ import type { LetteringFont } from "../formats/font-file";
 import { letteringOf, otherFonts } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../base/result";
-import { parseScale } from "../quantity";
+import { parseLength, parseScale } from "../quantity";
 import {
   layerOfRole,
   StandardLookup,
@@ -27,6 +27,7 @@ import {
   type KindEntry,
   type LayerEntry,
   type OfficeStandard,
+  type UnitStyleEntry,
 } from "../standard";
 import { drawFrame, drawingArea } from "./frame";
 
@@ -206,6 +207,12 @@ class StarterSheet {
     if (style) this.drawDimensions(board, style, left + KEY_SAMPLE_MM * 5, top - 6);
   }
 
+  /** The sample is drawn at the scale that the sheet states. */
+  private scale(): number {
+    const scale = parseScale(this.kind?.scales[0] ?? "");
+    return scale.ok ? scale.value.toNumber() : USUAL_SCALE;
+  }
+
   private drawDimensions(board: Board, style: DimensionStyleEntry, left: number, top: number): void {
     const units = this.standard.unitStyles.find((each) => each.id === style.unitStyle);
     const textStyle = this.standard.textStyles.find((each) => each.id === style.textStyle);
@@ -213,11 +220,12 @@ class StarterSheet {
     const layer =
       this.layers.find((each) => each.name === style.layer) ?? this.layers.find((each) => each.role === "dimensions");
     if (!units || !textMm || !layer) return;
-    const moduleMm = /feet|inch/.test(units.system) ? 304.8 : 300;
+    const scale = this.scale();
+    const moduleMm = sampleModule(units, scale);
     const stops = Object.fromEntries(
       Object.entries(STOPS).map(([row, each]) => [row, each.map((stop) => stop * moduleMm)]),
     );
-    const rows = layRows(style, units, stops, 70);
+    const rows = layRows(style, units, stops, scale);
     const penOf = penIn(this.standard, this.kind?.id);
     const look = plotsWith(this.lookup, layer, penOf);
     board.layer(layer.name).ink(shade(look.shadePercent)).fillInk(0).pen(look.widthMm, look.dashMm);
@@ -226,4 +234,16 @@ class StarterSheet {
     drawRows(board, style, textMm, rows, { from: [left, top - out], alongDeg: 0, out: 1 });
     board.lettering();
   }
+}
+
+/** A module of the sample on paper, about, and the scale of a kind that names none. */
+const MODULE_ON_PAPER_MM = 4.3;
+const USUAL_SCALE = 70;
+
+/** A module in the building that is as large on paper, in whole planning modules of the office. */
+function sampleModule({ system, module }: UnitStyleEntry, scale: number): number {
+  const planned = module === undefined ? undefined : parseLength(module);
+  const step = planned?.ok ? planned.value.toNumber() : /feet|inch/.test(system) ? 25.4 : 50;
+  // Two of them, since the sample's grid stands amid its walls.
+  return Math.max(1, Math.round((MODULE_ON_PAPER_MM * scale) / step / 2)) * 2 * step;
 }

@@ -1,4 +1,4 @@
-import type { LayerEntry, LineTypeEntry, OfficeStandard, PenEntry, TextStyleEntry } from "./model";
+import type { KindEntry, LayerEntry, LineTypeEntry, OfficeStandard, PenEntry, TextStyleEntry } from "./model";
 
 /** A standard made ready for asking: entries by name, pens and heights in order. Built once an inspection. */
 export class StandardLookup {
@@ -14,6 +14,8 @@ export class StandardLookup {
   /** Scales that drawings may be at: those of the drawing kind where one is given, else all that are listed. */
   readonly scales: readonly string[];
   private readonly pensInKind: ReadonlyMap<string, string>;
+  /** The drawing kind that is judged by, where one is named. */
+  readonly kind: KindEntry | undefined;
 
   /** `kindId` names a drawing kind of the standard whose pens and scales go before the general ones. */
   constructor(
@@ -21,6 +23,7 @@ export class StandardLookup {
     kindId?: string,
   ) {
     const kind = standard.kinds.find((each) => each.id === kindId);
+    this.kind = kind;
     const schedule = standard.penSchedules.find((each) => each.id === kind?.penSchedule);
     this.pensInKind = new Map(schedule?.changes.map((change) => [change.layer, change.pen]));
     this.scales = kind && kind.scales.length > 0 ? kind.scales : standard.scales.map((each) => each.scale);

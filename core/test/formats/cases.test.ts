@@ -150,7 +150,7 @@ describe("a mend does what it says and nothing else", () => {
   it("rename-merge-off: a layer that is off does not become one with one that is on, and the reason is told", async () => {
     const result = await mended("rename-merge-off");
     expect(result.done).toEqual([]);
-    expect(result.left).toMatchObject([{ rule: "layer/malformed", layer: "a-wall" }]);
+    expect(result.left).toMatchObject([{ rule: "layer/near-duplicate", layer: "a-wall" }]);
     expect(result.left[0]!.reason).toContain("can't become one");
   });
   it("small-chromium: letters that were set one by one stay words", async () => {

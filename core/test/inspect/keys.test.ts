@@ -22,7 +22,7 @@ describe("the key of a finding", () => {
     const other =
       on(1, lettering("HALL", 5, 50, 3)) +
       "0.5 w 1 7 m 9 7 l S 1 8 m 9 8 l S\n" +
-      on(0, [...LINES, LINES[0]].reverse().join(" "));
+      on(0, [...LINES, "0.3 w 1 4 m 9 4 l S"].reverse().join(" "));
     expect(await keys(other)).toEqual(await keys(CONTENT));
   });
   it("is another where the layer, what was measured or what was expected is another", async () => {

@@ -19,7 +19,7 @@ describe("rules", () => {
     for (const rule of ALL_RULES) {
       for (const { rule: kept, name, usual, least, most, sentence } of rule.parameters) {
         expect(kept).toBe(rule.id);
-        expect(name).toMatch(/^[a-z]+[A-Za-z]*(Mm|Share|Deg)$/);
+        expect(name).toMatch(/^(share|[a-z]+[A-Za-z]*(Mm|Share|Deg))$/);
         expect(usual >= least && usual <= most, `${rule.id} ${name}`).toBe(true);
         expect(sentence).toMatch(/^[A-Z].*\.$/);
       }

@@ -249,6 +249,8 @@ describe("a standard against itself", () => {
       "unused",
       "hatch-too-dense block-coursing",
       "hatch-too-dense floor-tile",
+      // 5 mm and lettering of 2.5 mm want more than a pitch of 8 mm.
+      "extension-meets-figures metric",
     ]));
   it.each<[string, (s: OfficeStandard) => void, string]>([
     ["a scale that no kind uses", (s) => void s.scales.push({ scale: "1:25", system: "metric" }), "scale-unused 1:25"],

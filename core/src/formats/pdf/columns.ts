@@ -460,6 +460,7 @@ export interface TextMark {
   readonly x: number;
   readonly y: number;
   readonly advanceMm: number;
+  readonly stretch: number;
   readonly angleDeg: number;
   readonly colour: number;
   readonly clip: number;
@@ -492,6 +493,7 @@ export class TextCollector {
   private readonly height = growing.float32();
   private readonly anchors = growing.float32();
   private readonly advance = growing.float32();
+  private readonly stretch = growing.float32();
   private readonly angle = growing.float32();
   private readonly colour = growing.uint32();
   private readonly order = growing.uint32();
@@ -527,6 +529,7 @@ export class TextCollector {
     this.height.push(text.heightMm);
     this.anchors.push2(text.x, text.y);
     this.advance.push(text.advanceMm);
+    this.stretch.push(text.stretch);
     this.angle.push(text.angleDeg);
     this.colour.push(text.colour);
     this.order.push(order);
@@ -571,6 +574,7 @@ export class TextCollector {
         heightMm,
         anchors: this.anchors.done(),
         advanceMm: this.advance.done(),
+        stretch: this.stretch.done(),
         angleDeg: this.angle.done(),
         colour: this.colour.done(),
         order: this.order.done(),

@@ -3,7 +3,10 @@ import type { TextMark } from "./columns";
 import type { LoadedFont } from "./fonts/font";
 import type { GraphicsState } from "./graphics-state";
 
-type Shown = Pick<TextMark, "heightMm" | "x" | "y" | "advanceMm" | "angleDeg" | "runsOn" | "string" | "pauses">;
+type Shown = Pick<
+  TextMark,
+  "heightMm" | "x" | "y" | "advanceMm" | "stretch" | "angleDeg" | "runsOn" | "string" | "pauses"
+>;
 
 /** A gap wider than this share of the size is a space between words; justified text is written so. */
 const WORD_GAP = 0.2;
@@ -140,6 +143,7 @@ function measure(
     x: start.e,
     y: start.f,
     advanceMm: Math.abs(advance) * along,
+    stretch: across === 0 ? 1 : Math.min(1000, Math.abs((state.horizontal * along) / across)),
     angleDeg: (Math.atan2(start.b * backwards, start.a * backwards) * 180) / Math.PI,
   };
 }

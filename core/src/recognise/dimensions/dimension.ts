@@ -27,6 +27,8 @@ export interface Dimension {
   readonly carrier: Carrier;
   /** Where its points lie along the carrier, rising. */
   readonly alongMm: readonly [number, number];
+  /** From where to where along the carrier its line goes on without a gap, beyond its points where others follow. */
+  readonly lineMm: readonly [number, number];
   readonly place: FigurePlace;
   /** Rows of the page's paths that draw it: its line, its heads, what crosses at its ends. */
   readonly rows: readonly number[];

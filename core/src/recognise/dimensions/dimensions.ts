@@ -310,6 +310,21 @@ class Finder {
     return drawn + room >= 0.98 * (right.atMm - left.atMm) && drawn > 0;
   }
 
+  /** How far pieces of line go on from what lies between two places, each beginning where the one before it ends. */
+  private lineFrom(carrier: Carrier, pieces: readonly number[], left: number, right: number): [number, number] {
+    const spans = pieces.map((i) => {
+      const [p, q] = this.endsOf(i);
+      const [a, b] = [onCarrier(carrier, p)[0], onCarrier(carrier, q)[0]];
+      return [Math.min(a, b), Math.max(a, b)] as const;
+    });
+    let [from, to] = [left, right];
+    for (const [start, end] of spans.slice().sort((a, b) => a[0] - b[0]))
+      if (start <= to + SAME_LINE_MM) to = Math.max(to, end);
+    for (const [start, end] of spans.slice().sort((a, b) => b[1] - a[1]))
+      if (end >= from - SAME_LINE_MM) from = Math.min(from, start);
+    return [from, to];
+  }
+
   private told({ line, written }: Figure, { gap, place, confidence }: Fit): Sure<Dimension> {
     const { carrier, left, right, pieces } = gap;
     const paths: Page["paths"] = this.facts.page.paths;
@@ -332,6 +347,7 @@ class Finder {
       drawnMm: right.atMm - left.atMm,
       carrier,
       alongMm: [left.atMm, right.atMm],
+      lineMm: this.lineFrom(carrier, pieces, left.atMm, right.atMm),
       place,
       rows: [...rows].sort((a, b) => a - b),
       layer: paths.layer[this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0] ?? -1,

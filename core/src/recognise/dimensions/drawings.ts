@@ -19,6 +19,7 @@ const BARE = 0.5;
 const LEAST_SHARE_OF_BARE = 0.6;
 /** Listed scales this near to an implied one are meant. */
 const SAME_SHARE = 0.003;
+const MEANT_SHARE = 0.002;
 /** A drawing at more than this is none. */
 const SCALES = { least: 0.05, most: 100_000 };
 /** A note of a scale stands no farther from its drawing. */
@@ -65,6 +66,7 @@ interface Candidate {
 }
 
 function partsOf(facts: PageFacts): DrawnPart[] {
+  if (facts.of(DIMENSIONS).length === 0) return [];
   const regions = facts.of(REGIONS)[0]?.value;
   const groups = new Map<number, Candidate[]>();
   for (const { value: dimension, confidence } of facts.of(DIMENSIONS)) {
@@ -74,6 +76,7 @@ function partsOf(facts: PageFacts): DrawnPart[] {
     if (group) group.push({ dimension, confidence });
     else groups.set(region, [{ dimension, confidence }]);
   }
+  for (const [region, group] of groups) groups.set(region, asExactly(group));
   const all = [...groups.values()].flat();
   const ofPage = scalesOf(all);
   const parts: { boxMm: BoxMm; candidates: Candidate[]; scale: number | undefined }[] = [];
@@ -103,6 +106,21 @@ function partsOf(facts: PageFacts): DrawnPart[] {
       scale !== undefined,
     );
     return stated ? { ...part, stated } : part;
+  });
+}
+
+/** Where a drawing writes eighths of an inch somewhere, its whole inches are meant to an eighth, too. */
+function asExactly(candidates: readonly Candidate[]): Candidate[] {
+  const isInches = ({ written: { form } }: Dimension): boolean => form.system !== "decimal";
+  const places = candidates.flatMap(({ dimension }) =>
+    isInches(dimension) ? dimension.written.readings.map(({ halfLastMm }) => halfLastMm) : [],
+  );
+  const finest = Math.min(...places);
+  return candidates.map((each) => {
+    const { dimension } = each;
+    if (!isInches(dimension)) return each;
+    const readings = dimension.written.readings.map((reading) => ({ ...reading, halfLastMm: finest }));
+    return { ...each, dimension: { ...dimension, written: { ...dimension.written, readings } } };
   });
 }
 
@@ -237,6 +255,19 @@ function judged(
     const sure = candidates.filter(({ confidence }) => confidence > BARE);
     return { boxMm, dimensions: sure.map((each) => ({ ...each, ...firstReading(each) })) };
   }
+  // A scale that people draw at is meant exactly; one that is none of them is what it measures.
+  const near = snapped(facts, exact).toNumber();
+  const meant = Math.abs(near / exact - 1) <= MEANT_SHARE ? near : exact;
+  return judgedAt(facts, boxMm, candidates, meant, isOfPage);
+}
+
+function judgedAt(
+  facts: PageFacts,
+  boxMm: BoxMm,
+  candidates: readonly Candidate[],
+  exact: number,
+  isOfPage: boolean,
+): Omit<DrawnPart, "stated"> {
   const bare = candidates.filter(({ confidence }) => confidence <= BARE);
   const bareAgree = bare.filter((each) => fits(each, exact)).length;
   const bareCounts = bareAgree >= LEAST_AGREEING && bareAgree >= LEAST_SHARE_OF_BARE * bare.length;

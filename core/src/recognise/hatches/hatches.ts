@@ -211,7 +211,7 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
   const steps = places.slice(1).map((place, i) => place - (places[i] ?? 0));
   const middle = steps.slice().sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 0;
   const even = steps.filter((step) => Math.abs(step - middle) <= Math.max(SAME_MM, SAME_SHARE * middle));
-  if (even.length < 0.6 * steps.length || even.length + 1 < LEAST_LINES) return undefined;
+  if (even.length < 0.75 * steps.length || even.length + 1 < LEAST_LINES) return undefined;
   const rows = Uint32Array.from(new Set(members.map((i) => straights.rows[i] ?? 0))).sort();
   const degrees = (turn * 180) / Math.PI;
   return {

@@ -1,6 +1,9 @@
 import { defaultUsed } from "./default-used";
 import { empty } from "./empty";
+import { helperShowing } from "./helper-showing";
 import { malformed } from "./malformed";
+import { nearDuplicate } from "./near-duplicate";
 import { unregistered } from "./unregistered";
+import { wrongContent } from "./wrong-content";
 
-export const LAYER_RULES = [malformed, unregistered, defaultUsed, empty];
+export const LAYER_RULES = [malformed, unregistered, nearDuplicate, defaultUsed, helperShowing, wrongContent, empty];

@@ -1,4 +1,5 @@
 import { MEANT_NAMES, NAMED_LAYERS } from "../../recognise/layer-names";
+import { NEAR_DUPLICATES } from "../../recognise/near-duplicates";
 import { rule } from "../rule";
 import { meantNames, probably } from "./meant";
 
@@ -7,7 +8,7 @@ export const malformed = rule({
   title: "A layer name that does not follow the scheme",
   severity: "mend",
   needs: ["layers", "scheme"],
-  reads: [NAMED_LAYERS, MEANT_NAMES],
+  reads: [NAMED_LAYERS, MEANT_NAMES, NEAR_DUPLICATES],
   parameters: [],
   mends: "rename",
   page: {
@@ -21,9 +22,11 @@ export const malformed = rule({
   },
   judge({ file, report }) {
     const meant = meantNames(file);
+    // That two names are one says more, and is said by layer/near-duplicate.
+    const twins = new Set(file.of(NEAR_DUPLICATES).map(({ value }) => value.layer));
     for (const { value } of file.of(NAMED_LAYERS)) {
       const { layer, name, state, failure } = value;
-      if (state !== "malformed" || !failure) continue;
+      if (state !== "malformed" || !failure || twins.has(layer)) continue;
       const { suggestions = [], sure } = meant.get(layer) ?? {};
       report({
         page: 0,

@@ -1,4 +1,5 @@
 import { MEANT_NAMES, NAMED_LAYERS } from "../../recognise/layer-names";
+import { NEAR_DUPLICATES } from "../../recognise/near-duplicates";
 import { rule } from "../rule";
 import { meantNames, probably } from "./meant";
 
@@ -7,7 +8,7 @@ export const unregistered = rule({
   title: "A layer that is not in the register",
   severity: "mend",
   needs: ["layers", "register"],
-  reads: [NAMED_LAYERS, MEANT_NAMES],
+  reads: [NAMED_LAYERS, MEANT_NAMES, NEAR_DUPLICATES],
   parameters: [],
   page: {
     measures: "Names that follow the scheme, against the register.",
@@ -19,9 +20,11 @@ export const unregistered = rule({
   },
   judge({ file, report }) {
     const meant = meantNames(file);
+    // That two names are one says more, and is said by layer/near-duplicate.
+    const twins = new Set(file.of(NEAR_DUPLICATES).map(({ value }) => value.layer));
     for (const { value } of file.of(NAMED_LAYERS)) {
       const { layer, name, state } = value;
-      if (state !== "unregistered") continue;
+      if (state !== "unregistered" || twins.has(layer)) continue;
       const { suggestions = [] } = meant.get(layer) ?? {};
       // A well-formed name may be meant as it stands, so it is never renamed without asking.
       report({

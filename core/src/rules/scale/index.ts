@@ -1,3 +1,6 @@
+import { barNotTrue } from "./bar-not-true";
+import { missing } from "./missing";
+import { noteNotDrawn } from "./note-not-drawn";
 import { unlisted } from "./unlisted";
 
-export const SCALE_RULES = [unlisted];
+export const SCALE_RULES = [missing, unlisted, noteNotDrawn, barNotTrue];

@@ -1,4 +1,10 @@
+import { letterCase } from "./case";
+import { direction } from "./direction";
 import { font } from "./font";
 import { height } from "./height";
+import { overlaps } from "./overlaps";
+import { placeholder } from "./placeholder";
+import { stretched } from "./stretched";
+import { tooSmallReduced } from "./too-small-reduced";
 
-export const TEXT_RULES = [height, font];
+export const TEXT_RULES = [height, font, tooSmallReduced, overlaps, placeholder, direction, letterCase, stretched];

@@ -19,7 +19,7 @@ export const TARNWICK_UNITS: OfficeStandard["unitStyles"] = [
     finestFraction: 1,
     suffix: false,
     zeroInches: false,
-    module: "150",
+    module: "50",
   },
   {
     id: "metric-level",

@@ -107,6 +107,9 @@ function textStyle(standard: OfficeStandard, style: TextStyleEntry): Remark[] {
   ];
 }
 
+/** Between a dimension line and the figure above it, as specimens draw it. Millimetres. */
+const FIGURE_GAP_MM = 0.8;
+
 function dimensions(standard: OfficeStandard): Remark[] {
   return standard.dimensionStyles.flatMap((style): Remark[] => {
     const about = { chapter: "dimensions", list: "dimensionStyles", key: style.id } as const;
@@ -123,6 +126,13 @@ function dimensions(standard: OfficeStandard): Remark[] {
         ...about,
         code: "extension-reaches-object",
         message: `Extension lines of ${style.title || style.id} would reach into the gap at the object.`,
+      });
+    const inside = style.extensionMm + height + FIGURE_GAP_MM - style.pitchMm;
+    if (style.extension === "fixed" && style.textPlace === "above-line" && inside > 0)
+      found.push({
+        ...about,
+        code: "extension-meets-figures",
+        message: `Extension lines of ${style.extensionMm} mm run ${Number(inside.toFixed(2))} mm into the figures of the row inside: at a pitch of ${style.pitchMm} mm with lettering of ${height} mm there is room for ${Number(Math.max(0, style.extensionMm - inside).toFixed(2))} mm.`,
       });
     if (new Set(style.rows).size !== style.rows.length)
       found.push({ ...about, code: "row-twice", message: `${style.title || style.id} names a row twice.` });

@@ -16,6 +16,8 @@ import { Findings } from "./Findings";
 import { LayerPanel } from "./LayerPanel";
 import { flagsOf, numbered } from "./numbered";
 import { placesOn } from "./places";
+import { RecognisedPanel } from "./recognised/RecognisedPanel";
+import { useRecognised } from "./recognised/use-recognised";
 import { useDrawing } from "./use-drawing";
 import { useLayers } from "./use-layers";
 import { useLightTableKeys } from "./use-light-table-keys";
@@ -53,7 +55,13 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const exact = useExactPicture(`/api/inspected/${file.id}/download?${state}`, page);
   const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?${state}`);
   const layers = useLayers(drawing, page);
-  const [layersOpen, setLayersOpen] = useState(false);
+  const [panel, setPanel] = useState<"layers" | "recognised" | null>(null);
+  const openOrClose = (which: "layers" | "recognised") => () => setPanel((was) => (was === which ? null : which));
+  const recognised = useRecognised(drawing, page, panel === "recognised");
+  const overlay = useMemo(
+    () => (panel === "recognised" && recognised.page ? { page: recognised.page, shown: recognised.shown } : null),
+    [panel, recognised],
+  );
   const [trueness, setTrueness] = useState<Trueness>("simplified");
   const current = findings.find((finding) => finding.key === selected);
   const places = useMemo(
@@ -135,6 +143,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             selected={selected}
             places={places}
             shapes={current?.page === page ? (current.shapes ?? NO_SHAPES) : NO_SHAPES}
+            overlay={overlay}
             onSelect={select}
             label={`${file.name}, page ${page}`}
           />
@@ -143,15 +152,17 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             {problem ?? "Fetching the sheet…"}
           </Typography>
         )}
-        {layersOpen && <LayerPanel layers={layers} onClose={() => setLayersOpen(false)} />}
+        {panel === "layers" && <LayerPanel layers={layers} onClose={() => setPanel(null)} />}
+        {panel === "recognised" && <RecognisedPanel view={recognised} onClose={() => setPanel(null)} />}
         <ViewBar
           view={view}
           page={page}
           pages={drawing?.pages.length ?? 1}
           onPage={setPage}
           trueness={trueness}
-          layersOpen={layersOpen}
-          onLayers={() => setLayersOpen((was) => !was)}
+          panel={panel}
+          onLayers={openOrClose("layers")}
+          onRecognised={openOrClose("recognised")}
         />
         {mended && (
           <OneOf

@@ -19,16 +19,18 @@ export function ViewBar({
   pages,
   onPage,
   trueness,
-  layersOpen,
+  panel,
   onLayers,
+  onRecognised,
 }: {
   view: RefObject<SheetViewHandle | null>;
   page: number;
   pages: number;
   onPage: (page: number) => void;
   trueness: Trueness;
-  layersOpen: boolean;
+  panel: "layers" | "recognised" | null;
   onLayers: () => void;
+  onRecognised: () => void;
 }) {
   return (
     <Box
@@ -54,8 +56,11 @@ export function ViewBar({
       <Button aria-label="Zoom in" onClick={() => view.current?.zoom(STEP)} sx={{ minWidth: 30 }}>
         +
       </Button>
-      <Button aria-expanded={layersOpen} onClick={onLayers}>
+      <Button aria-expanded={panel === "layers"} onClick={onLayers}>
         Layers
+      </Button>
+      <Button aria-expanded={panel === "recognised"} onClick={onRecognised}>
+        Recognised
       </Button>
       {pages > 1 && (
         <>

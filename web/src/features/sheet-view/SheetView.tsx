@@ -6,6 +6,7 @@ import { paintable } from "./batches";
 import type { ExactPicture } from "./exact/exact-picture";
 import { FlagPin, type Flag } from "./FlagPin";
 import { listenForGestures } from "./gestures";
+import type { Overlay } from "./overlays";
 import { SheetStage, type StageParts, type Trueness } from "./stage";
 
 export interface SheetViewHandle {
@@ -30,6 +31,8 @@ interface Props {
   readonly places?: readonly number[];
   /** What was measured there. */
   readonly shapes?: readonly Shape[];
+  /** What was recognised on the page. */
+  readonly overlay?: Overlay | null;
   readonly onSelect?: (id: string) => void;
   readonly onTrueness?: (trueness: Trueness) => void;
   readonly label: string;
@@ -52,6 +55,7 @@ export function SheetView({
   selected,
   places = NONE,
   shapes = NONE,
+  overlay = null,
   onSelect,
   onTrueness,
   label,
@@ -94,7 +98,7 @@ export function SheetView({
   useEffect(() => stage.current?.setLayers(shown), [shown]);
   useEffect(() => stage.current?.setSheet(sheet), [sheet]);
   useEffect(() => stage.current?.setExact(exact), [exact]);
-  useEffect(() => stage.current?.setOver(places, shapes), [places, shapes, flags]);
+  useEffect(() => stage.current?.setOver(places, shapes, overlay), [places, shapes, overlay, flags]);
 
   useImperativeHandle(
     handle,

@@ -1,6 +1,7 @@
 import type { Shape } from "@hemstitch/core/drawing";
 import type { Paintable } from "./batches";
 import type { ExactPicture } from "./exact/exact-picture";
+import { drawOverlay, type Overlay } from "./overlays";
 import { paintSheet } from "./paint";
 import { drawPlaces } from "./places";
 import { drawShapes } from "./shapes";
@@ -50,6 +51,7 @@ export class SheetStage {
   private layersShown: readonly boolean[] = [];
   private places: readonly number[] = [];
   private shapes: readonly Shape[] = [];
+  private overlay: Overlay | null = null;
   private timer = 0;
   /** Counts up whenever what is under way is not wanted any more. */
   private turn = 0;
@@ -97,8 +99,8 @@ export class SheetStage {
     this.settle();
   }
 
-  setOver(places: readonly number[], shapes: readonly Shape[]): void {
-    [this.places, this.shapes] = [places, shapes];
+  setOver(places: readonly number[], shapes: readonly Shape[], overlay: Overlay | null): void {
+    [this.places, this.shapes, this.overlay] = [places, shapes, overlay];
     this.placeOver();
   }
 
@@ -153,6 +155,7 @@ export class SheetStage {
     context.setTransform(density(), 0, 0, density(), 0, 0);
     context.clearRect(0, 0, over.width, over.height);
     const at = (x: number, y: number): readonly [number, number] => this.at(x, y);
+    if (this.overlay) drawOverlay(context, this.overlay, at);
     drawShapes(context, this.shapes, at);
     drawPlaces(context, this.places, at);
   }

@@ -1,0 +1,75 @@
+import { PAINT } from "../../drawing";
+import { LINE_WORK, type LineWork } from "../line-work";
+import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
+import type { DimensionRow, RowsAlong } from "./rows";
+import { onCarrier } from "./stops";
+
+/** A wall's pen is no finer than this share of the widest pen along the row. */
+const HEAVY_SHARE = 0.85;
+/** Faces are looked for this far behind a row, and run along so much of it. Millimetres, and a share. */
+const REACH_MM = 60;
+const LEAST_SHARE = 0.15;
+const PARALLEL_SIN = 0.01;
+const SAME_FACE_MM = 0.2;
+
+/** Finds the wall face that a row of dimensions stands before. */
+export class Faces {
+  constructor(
+    private readonly lines: LineWork,
+    private readonly facts: PageFacts,
+  ) {}
+
+  /** Where the outermost wall face behind a row lies, to the left of the rows' carrier; undefined where none is there. */
+  behind({ carrier }: RowsAlong, row: DimensionRow): number | undefined {
+    if (row.out === 0) return undefined;
+    const { paths } = this.facts.page;
+    const own = new Set(row.dimensions.flatMap(({ dimension }) => dimension.rows));
+    const found: { left: number; from: number; to: number; width: number }[] = [];
+    for (const i of this.lines.near(boxBehind(carrier, row))) {
+      const at = this.lines.rows[i] ?? 0;
+      if (own.has(at) || (paths.dash[at] ?? 0) !== 0 || ((paths.paint[at] ?? 0) & PAINT.stroke) === 0) continue;
+      const [p, q] = [0, 2].map((k) =>
+        onCarrier(carrier, [this.lines.ends[i * 4 + k] ?? 0, this.lines.ends[i * 4 + k + 1] ?? 0]),
+      ) as [readonly [number, number], readonly [number, number]];
+      const [from, to] = [Math.max(row.fromMm, Math.min(p[0], q[0])), Math.min(row.toMm, Math.max(p[0], q[0]))];
+      const behind = row.out * (row.leftMm - (p[1] + q[1]) / 2);
+      if (to - from < 1 || behind < 1 || behind > REACH_MM) continue;
+      if (Math.abs(p[1] - q[1]) > PARALLEL_SIN * Math.abs(p[0] - q[0])) continue;
+      found.push({ left: (p[1] + q[1]) / 2, from, to, width: this.lines.widthMm[i] ?? 0 });
+    }
+    const widest = Math.max(0, ...found.map(({ width }) => width));
+    const heavy = found
+      .filter(({ width }) => width >= HEAVY_SHARE * widest)
+      .sort((a, b) => row.out * (b.left - a.left));
+    for (const { left } of heavy) {
+      const length = heavy
+        .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
+        .reduce((sum, { from, to }) => sum + to - from, 0);
+      if (length >= LEAST_SHARE * (row.toMm - row.fromMm)) return left;
+    }
+    return undefined;
+  }
+}
+
+function boxBehind(carrier: RowsAlong["carrier"], row: DimensionRow) {
+  const corners = [row.fromMm, row.toMm].flatMap((along) =>
+    [row.leftMm, row.leftMm - row.out * REACH_MM].map((left): readonly [number, number] => [
+      carrier.from[0] + carrier.along[0] * along - carrier.along[1] * left,
+      carrier.from[1] + carrier.along[1] * along + carrier.along[0] * left,
+    ]),
+  );
+  const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}
+
+export const FACES: PageRecogniser<Faces> = {
+  id: "wall-faces-behind-rows",
+  on: "page",
+  finds: "the wall faces that rows of dimensions stand before",
+  from: "the heaviest continuous lines along a row, on the building's side of it",
+  find: (facts) => {
+    const lines = facts.of(LINE_WORK)[0]?.value;
+    return lines ? [measuredOn(facts.page.index, new Faces(lines, facts))] : [];
+  },
+};

@@ -1,0 +1,49 @@
+import { counted } from "../../base/words";
+import { formatLength, plainWriting } from "../../quantity";
+import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
+import { rule } from "../rule";
+import { stylesOf } from "./judged-by";
+import { layerOf } from "./value-not-length";
+
+export const format = rule({
+  id: "dim/format",
+  title: "A dimension written in another way than its style's",
+  severity: "mend",
+  needs: ["dimensionStyles"],
+  reads: [DRAWN_PARTS],
+  parameters: [],
+  page: {
+    measures:
+      "How each value is written against how the length style of the dimension style would write it: unit, decimals, fractions, thousands, zero inches. Feet are judged by the style that writes feet, millimetres and metres by the one that writes those.",
+    why: "A reader who finds 3600, 3.6 m and 3 600 on one set wonders what else is meant to differ.",
+    right: "3600, where millimetres are written without a unit.",
+    wrong: "3600 mm, or 3.60.",
+    cannotSee: "Whether a value is true.",
+    mend: "None yet.",
+  },
+  judge({ file, pages, report, leaveOpen }) {
+    const styleOf = stylesOf(file);
+    for (const facts of pages)
+      for (const { value: part } of facts.of(DRAWN_PARTS))
+        for (const each of part.dimensions) {
+          const { dimension, reading } = each;
+          if (!reading || dimension.written.kind !== "length") continue;
+          const by = styleOf(each);
+          if (!by) {
+            leaveOpen("No dimension style writes lengths in the units of these dimensions.");
+            continue;
+          }
+          const expected = formatLength(reading.length, by.lengths);
+          if (plainWriting(dimension.written.figure) === plainWriting(expected)) continue;
+          report({
+            page: facts.page.index,
+            layer: layerOf(facts, each),
+            marks: { of: "texts", rows: Uint32Array.from(dimension.figure.rows) },
+            message: (count) =>
+              `${counted(count, "value")} ${count === 1 ? "is" : "are"} written “${dimension.figure.text}”, where “${expected}” is the style's way (${by.units.title}).`,
+            measured: dimension.figure.text,
+            expected,
+          });
+        }
+  },
+});

@@ -1,0 +1,46 @@
+import { counted, listed } from "../../base/words";
+import { MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
+import type { FileFacts } from "../../recognise/recogniser";
+import { rule } from "../rule";
+
+export const offLayer = rule({
+  id: "hatch/off-layer",
+  title: "A hatch that is not on a hatch layer",
+  severity: "mend",
+  needs: ["layers", "register"],
+  reads: [MATCHED_HATCHES],
+  parameters: [],
+  page: {
+    measures: "The layer of each hatch against the marks that the register allows on it.",
+    why: "Hatches are switched off alone: for a clean outline, for a consultant, for a smaller scale.",
+    right: "A-WALL-PATT.",
+    wrong: "A hatch on A-WALL, among the outlines.",
+    cannotSee: "Layers that are not registered, and those whose register entry allows any marks.",
+    mend: "None yet.",
+  },
+  judge({ file, pages, report }) {
+    for (const facts of pages)
+      for (const { value } of facts.of(MATCHED_HATCHES)) {
+        const { layer, rows } = value.hatch;
+        const marks = file.standard.layer(file.layerName(layer))?.marks;
+        if (!marks || marks.includes("hatches")) continue;
+        const meant = layersFor(file, value);
+        report({
+          page: facts.page.index,
+          layer,
+          marks: { of: "paths", rows },
+          message: (count) =>
+            `${counted(count, "line")} of a hatch ${count === 1 ? "stands" : "stand"} on ${file.layerName(layer)}, which holds no hatches${meant.length > 0 ? `; ${listed(meant, "or")} does` : ""}.`,
+          measured: file.layerName(layer),
+          ...(meant[0] === undefined ? {} : { expected: meant[0] }),
+        });
+      }
+  },
+});
+
+/** Where such a hatch belongs: on the layer of its entry, else on those that are for hatches. */
+function layersFor({ standard }: FileFacts, { entry, like }: MatchedHatch): string[] {
+  const own = (entry ?? like?.entry)?.layer;
+  if (own !== undefined) return [own];
+  return standard.standard.layers.filter(({ role }) => role === "hatches").map(({ name }) => name);
+}

@@ -1,0 +1,67 @@
+import { counted } from "../../base/words";
+import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
+import { rule } from "../rule";
+import { measuredShape } from "../dim/in-words";
+import { outlineOf } from "./missing";
+import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
+
+/** Scales that differ by less than this share are one: dimensions tell a scale no more exactly. */
+const SAME_SHARE = 0.004;
+/** So many dimensions are shown; all of a thousand would hide the sheet. */
+const MOST_SHOWN = 60;
+
+export const noteNotDrawn = rule({
+  id: "scale/note-not-drawn",
+  title: "A stated scale that is not the drawn one",
+  severity: "stop",
+  needs: [],
+  reads: [DRAWN_PARTS],
+  parameters: [],
+  page: {
+    measures:
+      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
+    why: "Whoever measures on the sheet measures wrong.",
+    right: "1:50 is stated, and 72 mm are drawn for 3600.",
+    wrong: "1:50 is stated, and 36 mm are drawn for 3600: the sheet was plotted at half size.",
+    cannotSee: "Drawings with fewer than three dimensions that agree.",
+    mend: "None: plot the sheet at its own size, or correct the note.",
+  },
+  judge({ pages, report }) {
+    for (const facts of pages)
+      for (const { value: part } of facts.of(DRAWN_PARTS)) {
+        const { implied, stated } = part;
+        if (!implied || !stated || implied.agree < 3) continue;
+        if (Math.abs(implied.exact / stated.scale.toNumber() - 1) <= SAME_SHARE) continue;
+        const [written, drawn] = [scaleInWords(part, stated.scale), scaleInWords(part, implied.scale)];
+        report({
+          page: facts.page.index,
+          placed: true,
+          shapes: [outlineOf(part), ...shown(part)],
+          marks: {
+            of: "texts",
+            rows: Uint32Array.from(agreeing(part).flatMap(({ dimension }) => dimension.figure.rows)).sort(),
+          },
+          message: () =>
+            `${written} is stated, but ${implied.agree} of ${counted(implied.of, "dimension")} are drawn at ${drawn}${plottedAt(implied.exact / stated.scale.toNumber())}.`,
+          measured: drawn,
+          expected: written,
+        });
+      }
+  },
+});
+
+const agreeing = ({ dimensions }: DrawnPart) => dimensions.filter(({ agrees }) => agrees);
+
+const shown = (part: DrawnPart) =>
+  agreeing(part)
+    .slice(0, MOST_SHOWN)
+    .map(({ dimension }) => measuredShape(dimension, dimension.figure.text));
+
+/** Sheets that were printed smaller or larger as a whole. */
+function plottedAt(larger: number): string {
+  const percent = 100 / larger;
+  if (Math.abs(percent - 50) < 0.3) return ", as if the sheet had been plotted at half size";
+  if (Math.abs(percent - 200) < 1) return ", as if the sheet had been plotted at twice its size";
+  const isRound = Math.abs(larger - Math.round(larger)) < 0.01 || Math.abs(1 / larger - Math.round(1 / larger)) < 0.01;
+  return isRound ? "" : `, as if the sheet had been plotted to fit, at ${Number(percent.toFixed(1))} % of its size`;
+}

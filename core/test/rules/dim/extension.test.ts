@@ -1,0 +1,40 @@
+import { building, ROW, row } from "../../support/drawn";
+import { on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's standard: invented for the demo. Drawings at 1:50. */
+const layers = ["A-WALL", "A-ANNO-DIMS"];
+const wall = on(0, building());
+
+describeRule("dim/extension", [
+  { name: "5 mm in and 2 mm out", layers, content: wall + on(1, row(ROW)) },
+  {
+    name: "3 mm out",
+    layers,
+    content: wall + on(1, row({ ...ROW, overshoot: 3 })),
+    findings: [["A-ANNO-DIMS", 4, 3, 2]],
+  },
+  {
+    name: "down to the gap where they have a fixed length",
+    layers,
+    content: wall + on(1, row({ ...ROW, extension: 8.8 })),
+    findings: [["A-ANNO-DIMS", 4, 8.8, 5]],
+  },
+  {
+    name: "in full with the gap of the style",
+    layers,
+    content: wall + on(1, row({ ...ROW, extension: 8.8 })),
+    standard: (s) => s.dimensionStyles.forEach((style) => (style.extension = "full")),
+  },
+  {
+    name: "in full with another gap",
+    layers,
+    content: wall + on(1, row({ ...ROW, extension: 8.8 })),
+    standard: (s) =>
+      s.dimensionStyles.forEach((style) => {
+        style.extension = "full";
+        style.gapMm = 1;
+      }),
+    findings: [["A-ANNO-DIMS", 4, 3.2, 1]],
+  },
+]);

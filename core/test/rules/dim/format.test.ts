@@ -1,0 +1,30 @@
+import { building, ROW, row } from "../../support/drawn";
+import { on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's standard: invented for the demo. Drawings at 1:50. */
+const layers = ["A-WALL", "A-ANNO-DIMS"];
+const wall = on(0, building());
+
+describeRule("dim/format", [
+  { name: "millimetres without a unit", layers, content: wall + on(1, row(ROW)) },
+  {
+    name: "what is said of a value",
+    layers,
+    content: wall + on(1, row({ ...ROW, texts: ["(2000)", "2500", "3500"] })),
+  },
+  {
+    name: "metres",
+    layers,
+    content: wall + on(1, row({ ...ROW, texts: ["2000", "2500", "3.50 m"] })),
+    findings: [["A-ANNO-DIMS", 1, "3.50 m", "3500"]],
+    message: /^1 value is written “3\.50 m”, where “3500” is the style's way/,
+  },
+  {
+    name: "feet and inches, by the style that writes them",
+    layers,
+    content:
+      wall + on(1, row({ ...ROW, stops: [40, 78.1, 116.2, 154.3], texts: ["6'-0\"", "6'", "6'-0\""], scale: 48 })),
+    findings: [["A-ANNO-DIMS", 1, "6'", "6'-0\""]],
+  },
+]);

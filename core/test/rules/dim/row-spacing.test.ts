@@ -1,0 +1,42 @@
+import { building, ROW, row } from "../../support/drawn";
+import { on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's standard: invented for the demo. Drawings at 1:50. */
+const layers = ["A-WALL", "A-ANNO-DIMS"];
+const wall = on(0, building());
+
+const outer = { ...ROW, y: 160, stops: [40, 200] };
+
+describeRule("dim/row-spacing", [
+  { name: "12 mm and 8 mm", layers, content: wall + on(1, row(ROW) + row(outer)) },
+  {
+    name: "the first row at 15 mm",
+    layers,
+    content: wall + on(1, row({ ...ROW, y: 155 }) + row({ ...outer, y: 163 })),
+    findings: [["A-ANNO-DIMS", 1, 15, 12]],
+  },
+  {
+    name: "a pitch of 10 mm",
+    layers,
+    content: wall + on(1, row(ROW) + row({ ...outer, y: 162 })),
+    findings: [["A-ANNO-DIMS", 1, 10, 8]],
+  },
+  {
+    // 27 in. and 18 in. at 1:48 are 9/16 in. and 3/8 in. on paper (handbook, figures: common practice, no source).
+    name: "27 inches and 18 inches at a quarter inch to the foot",
+    layers,
+    content:
+      wall +
+      on(
+        1,
+        row({
+          ...ROW,
+          y: 140 + 14.2875,
+          stops: [40, 78.1, 116.2, 154.3],
+          texts: ["6'-0\"", "6'-0\"", "6'-0\""],
+          scale: 48,
+        }) + row({ ...ROW, y: 140 + 14.2875 + 9.525, stops: [40, 154.3], texts: ["18'-0\""], scale: 48 }),
+      ),
+  },
+]);

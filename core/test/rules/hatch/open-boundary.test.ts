@@ -1,0 +1,30 @@
+import { box, stripes, stroke } from "../../support/drawn";
+import { on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's hatches: invented for the demo. */
+const layers = ["A-WALL-PATT", "A-WALL"];
+
+const hatch = on(0, stripes(40, 40, 80, 20, 45, 1.2));
+/** An outline whose right side stops short of the upper one. */
+const open = (gap: number): string =>
+  on(
+    1,
+    stroke(40, 40, 120, 40, 0.5) +
+      stroke(120, 40, 120, 60 - gap, 0.5) +
+      stroke(120, 60, 40, 60, 0.5) +
+      stroke(40, 60, 40, 40, 0.5),
+  );
+
+describeRule("hatch/open-boundary", [
+  { name: "a closed outline", layers, content: hatch + on(1, box(40, 40, 80, 20)) },
+  { name: "an outline of four lines that meet", layers, content: hatch + open(0) },
+  {
+    name: "a gap of 0.8 mm",
+    layers,
+    content: hatch + open(0.8),
+    findings: [["A-WALL", 2, 0.8]],
+    message: /gap of 0\.8 mm on paper at 120, 59 mm\.$/,
+  },
+  { name: "an opening of 8 mm", layers, content: hatch + open(8) },
+]);

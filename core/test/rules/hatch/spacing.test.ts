@@ -1,0 +1,35 @@
+import { stripes } from "../../support/drawn";
+import { on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's hatches: invented for the demo. */
+const layers = ["A-WALL-PATT", "A-WALL"];
+const band = (degrees: number, spacing: number, layer = 0): string =>
+  on(layer, stripes(40, 40, 80, 6, degrees, spacing));
+
+describeRule("hatch/spacing", [
+  { name: "cut masonry", layers, content: band(45, 1.2) },
+  { name: "within 5 %", layers, content: band(45, 1.25) },
+  {
+    name: "a pattern of another scale",
+    layers,
+    content: band(45, 2.4),
+    scale: "1:50",
+    findings: [["A-WALL-PATT", 25, 2.4, 1.2]],
+    message: /2\.4 mm apart on paper, where 1\.2 mm is right\. It was made for 1:100\.$/,
+  },
+  {
+    // 300 mm tiles at 1:50 are 6 mm on paper.
+    name: "floor tiles, which are right in the building",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 60, 60, 0.0001, 6) + stripes(40, 40, 60, 60, 89.9999, 6)),
+    scale: "1:50",
+  },
+  {
+    name: "floor tiles of a drawing at 1:100",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 60, 60, 0.0001, 3) + stripes(40, 40, 60, 60, 89.9999, 3)),
+    scale: "1:50",
+    findings: [["A-FLOR-PATT", 40, 3, 6]],
+  },
+]);

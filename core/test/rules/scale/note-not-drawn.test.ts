@@ -1,0 +1,34 @@
+import { building, ROW, row } from "../../support/drawn";
+import { on, lettering } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** By the demo office's standard: invented for the demo. Drawings at 1:50. */
+const layers = ["A-WALL", "A-ANNO-DIMS"];
+const wall = on(0, building());
+
+const stops = [40, 80, 100, 130, 200];
+
+describeRule("scale/note-not-drawn", [
+  { name: "the stated scale", layers, content: wall + on(1, row({ ...ROW, stops }) + lettering("1:50", 60, 45, 2.5)) },
+  {
+    name: "a sheet at half size, said once",
+    layers,
+    content: wall + on(1, row({ ...ROW, stops, scale: 100 }) + lettering("SCALE 1:50", 60, 45, 2.5)),
+    findings: [[undefined, 4, "1:100", "1:50"]],
+    message:
+      /^1:50 is stated, but 4 of 4 dimensions are drawn at 1:100, as if the sheet had been plotted at half size\.$/,
+  },
+  {
+    name: "a sheet that was plotted to fit",
+    layers,
+    content: wall + on(1, row({ ...ROW, stops, scale: 53.7 }) + lettering("SCALE 1:50", 60, 45, 2.5)),
+    findings: [[undefined, 4]],
+    message: /to fit, at 93\.1 % of its size/,
+  },
+  {
+    name: "an outlier, which does not move the scale",
+    layers,
+    content:
+      wall + on(1, row({ ...ROW, stops, texts: ["2000", "1000", "1500", "4000"] }) + lettering("1:50", 60, 45, 2.5)),
+  },
+]);

@@ -1,0 +1,98 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import LinearProgress from "@mui/material/LinearProgress";
+import Typography from "@mui/material/Typography";
+import type { Recognised } from "@hemstitch/core/recognise";
+import { OVERLAY_INK, type OverlayKind } from "../../sheet-view/overlays";
+import { KINDS, type RecognisedView } from "./use-recognised";
+
+const WORDS: Record<OverlayKind, string> = {
+  drawings: "Drawings and their scales",
+  dimensions: "Dimensions",
+  hatches: "Hatches",
+  lettering: "Lettering",
+};
+
+/** How each kind is drawn over the sheet, in words: nobody has to tell them apart by their colours. */
+const DRAWN: Record<OverlayKind, string> = {
+  drawings: "long dashes around each",
+  dimensions: "a line from point to point",
+  hatches: "their lines drawn over",
+  lettering: "a thin box around each line",
+};
+
+/** What the program made out on the sheet, to be shown over it: so that people can trust its silence. */
+export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClose: () => void }) {
+  const { page, problem, shown, toggle } = view;
+  return (
+    <Box
+      component="section"
+      aria-label="What was recognised"
+      sx={{
+        position: "absolute",
+        zIndex: 3,
+        left: 12,
+        bottom: 54,
+        width: 320,
+        bgcolor: "background.paper",
+        border: "1px solid",
+        borderColor: "divider",
+        borderRadius: 1,
+      }}
+    >
+      <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
+        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }}>
+          What was recognised
+        </Typography>
+        <Button onClick={onClose}>Close</Button>
+      </Box>
+      {!page && !problem && <LinearProgress aria-label="Being made out" />}
+      {problem && (
+        <Typography variant="body2" color="error" sx={{ p: 1.5 }}>
+          {problem}
+        </Typography>
+      )}
+      <Box component="ul" sx={{ m: 0, p: 0.5, listStyle: "none" }}>
+        {KINDS.map((kind) => (
+          <Box component="li" key={kind}>
+            <Box component="label" sx={{ display: "flex", alignItems: "center" }}>
+              <Checkbox size="small" checked={shown.has(kind)} onChange={() => toggle(kind)} sx={{ p: 0.5 }} />
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <Typography variant="body2">{WORDS[kind]}</Typography>
+                <Typography variant="caption" sx={{ color: OVERLAY_INK[kind] }}>
+                  {DRAWN[kind]}
+                </Typography>
+              </Box>
+              <Typography variant="body2" sx={{ pr: 1.5 }}>
+                {page ? countOf(page, kind) : "…"}
+              </Typography>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      {page && page.drawings.length > 0 && (
+        <Box component="ul" aria-label="Scales" sx={{ m: 0, px: 1.5, pb: 1, listStyle: "none" }}>
+          {page.drawings.map((each, i) => (
+            <Typography key={i} component="li" variant="body2" color="text.secondary">
+              {scaleWords(each)}
+            </Typography>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function countOf(page: Recognised, kind: OverlayKind): number {
+  return page[kind].length;
+}
+
+/** “1:50 by 24 of 24 dimensions; 1:50 stated”. */
+function scaleWords({ implied, stated, agree, of }: Recognised["drawings"][number]): string {
+  const first = implied
+    ? `${implied.words} by ${agree} of ${of} dimensions`
+    : `${of} dimensions, too few to imply a scale`;
+  return stated ? `${first}; ${stated.words} stated` : `${first}; no scale stated`;
+}

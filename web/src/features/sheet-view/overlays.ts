@@ -1,0 +1,100 @@
+import type { PointMm } from "@hemstitch/core/drawing";
+import type { Recognised } from "@hemstitch/core/recognise";
+
+/** Kinds of things that were recognised, each drawn in its own way. */
+export type OverlayKind = "drawings" | "dimensions" | "hatches" | "lettering";
+
+/** Dark enough on the white sheet, and told apart by their dashes, too. */
+export const OVERLAY_INK: Record<OverlayKind, string> = {
+  drawings: "#4A6572",
+  dimensions: "#2B4C7E",
+  hatches: "#8A5300",
+  lettering: "#5B6472",
+};
+const DASHES: Record<OverlayKind, number[]> = { drawings: [14, 6], dimensions: [], hatches: [], lettering: [] };
+const FONT = "600 12px 'Archivo Variable', sans-serif";
+const DOT_PX = 2.5;
+
+/** What is shown over the sheet. */
+export interface Overlay {
+  readonly page: Recognised;
+  readonly shown: ReadonlySet<OverlayKind>;
+}
+
+type At = (xMm: number, yMm: number) => readonly [number, number];
+
+/** Draws what was recognised over the sheet. */
+export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: Overlay, at: At): void {
+  const outline = (kind: OverlayKind, points: readonly PointMm[], width = 1.25): void => {
+    context.beginPath();
+    for (const [x, y] of points) context.lineTo(...at(x, y));
+    context.closePath();
+    context.strokeStyle = OVERLAY_INK[kind];
+    context.lineWidth = width;
+    context.setLineDash(DASHES[kind]);
+    context.stroke();
+    context.setLineDash([]);
+  };
+  if (shown.has("lettering")) for (const { corners } of page.lettering) outline("lettering", corners, 0.75);
+  if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
+  if (shown.has("dimensions"))
+    for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
+  if (shown.has("drawings"))
+    for (const { boxMm, implied } of page.drawings) {
+      outline("drawings", cornersOf(boxMm), 1.5);
+      const [x, y] = at(boxMm.x, boxMm.y + boxMm.height);
+      if (implied) label(context, implied.words, x + 4, y - 5);
+    }
+}
+
+const cornersOf = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }): PointMm[] => [
+  [x, y],
+  [x + width, y],
+  [x + width, y + height],
+  [x, y + height],
+];
+
+/** The lines of a hatch. */
+function lines(context: CanvasRenderingContext2D, ends: Float32Array, at: At): void {
+  context.beginPath();
+  for (let i = 0; i + 3 < ends.length; i += 4) {
+    context.moveTo(...at(ends[i] ?? 0, ends[i + 1] ?? 0));
+    context.lineTo(...at(ends[i + 2] ?? 0, ends[i + 3] ?? 0));
+  }
+  context.strokeStyle = OVERLAY_INK.hatches;
+  context.lineWidth = 1.5;
+  context.stroke();
+}
+
+/** A line from point to point with a dot at each; one whose value is not its length is broken, too. */
+function dimension(
+  context: CanvasRenderingContext2D,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  isWrong: boolean,
+): void {
+  context.strokeStyle = context.fillStyle = OVERLAY_INK.dimensions;
+  context.lineWidth = 2;
+  context.globalAlpha = 0.55;
+  context.setLineDash(isWrong ? [3, 3] : []);
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...to);
+  context.stroke();
+  context.setLineDash([]);
+  context.globalAlpha = 1;
+  for (const [x, y] of [from, to]) {
+    context.beginPath();
+    context.arc(x, y, DOT_PX, 0, 2 * Math.PI);
+    context.fill();
+  }
+}
+
+function label(context: CanvasRenderingContext2D, words: string, x: number, y: number): void {
+  context.font = FONT;
+  context.lineWidth = 3;
+  context.strokeStyle = "#fff";
+  context.strokeText(words, x, y);
+  context.fillStyle = OVERLAY_INK.drawings;
+  context.fillText(words, x, y);
+}
