@@ -1,4 +1,5 @@
 import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
+import type { RecognisedDrawing } from "../recognise/recognised";
 import type { Severity } from "../standard/plain";
 
 /**
@@ -55,6 +56,8 @@ export interface NotJudged {
 export interface Inspected {
   readonly findings: readonly Finding[];
   readonly notJudged: readonly NotJudged[];
+  /** The drawings that were made out on each page, the largest first. */
+  readonly drawings: readonly (readonly RecognisedDrawing[])[];
   /** By the keys of the findings. */
   readonly foundOn: ReadonlyMap<string, FoundOn>;
 }

@@ -1,5 +1,6 @@
 import type { Drawing } from "../drawing";
 import type { Scale } from "../quantity";
+import { drawingsOn } from "../recognise/recognised";
 import { FileFacts } from "../recognise/recogniser";
 import { RULES, unmet, type Rule } from "../rules";
 import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard/plain";
@@ -27,7 +28,7 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
       notJudged.push({ rule: rule.id, title: rule.title, reason });
   }
   const { findings, foundOn } = collector.findings();
-  return { findings: sorted(findings), notJudged, foundOn };
+  return { findings: sorted(findings), notJudged, drawings: file.pages.map(drawingsOn), foundOn };
 }
 
 /** Judges one rule; gives the reasons why it could not be, or some of the drawing could not. */

@@ -1,2 +1,2 @@
-export { recogniseFile, recognisedOn } from "./recognised";
+export { drawingsOn, recogniseFile, recognisedOn } from "./recognised";
 export type { Recognised, RecognisedDimension, RecognisedDrawing, RecognisedHatch, RecognisedLine } from "./recognised";

@@ -75,21 +75,28 @@ const scaleIn = (part: DrawnPart, scale: Scale): RecognisedScale => ({
   words: scaleInWords(part, scale),
 });
 
+/** The drawings that are made out on a page by their dimensions, the largest first. */
+export const drawingsOn = (facts: PageFacts): RecognisedDrawing[] =>
+  facts
+    .of(DRAWN_PARTS)
+    .map(({ value }): RecognisedDrawing => ({
+      boxMm: value.boxMm,
+      ...(value.implied ? { implied: scaleIn(value, value.implied.scale) } : {}),
+      ...(value.stated ? { stated: scaleIn(value, value.stated.scale) } : {}),
+      agree: value.implied?.agree ?? 0,
+      of: value.implied?.of ?? value.dimensions.length,
+      dimensions: value.dimensions.map(({ dimension, agrees }) => ({
+        text: dimension.figure.text,
+        from: dimension.from.atMm,
+        to: dimension.to.atMm,
+        place: dimension.place,
+        ...(agrees === undefined ? {} : { agrees }),
+      })),
+    }))
+    .sort((a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height);
+
 export function recognisedOn(facts: PageFacts): Recognised {
-  const drawings = facts.of(DRAWN_PARTS).map(({ value }): RecognisedDrawing => ({
-    boxMm: value.boxMm,
-    ...(value.implied ? { implied: scaleIn(value, value.implied.scale) } : {}),
-    ...(value.stated ? { stated: scaleIn(value, value.stated.scale) } : {}),
-    agree: value.implied?.agree ?? 0,
-    of: value.implied?.of ?? value.dimensions.length,
-    dimensions: value.dimensions.map(({ dimension, agrees }) => ({
-      text: dimension.figure.text,
-      from: dimension.from.atMm,
-      to: dimension.to.atMm,
-      place: dimension.place,
-      ...(agrees === undefined ? {} : { agrees }),
-    })),
-  }));
+  const drawings = drawingsOn(facts);
   return {
     drawings,
     dimensions: drawings.flatMap(({ dimensions }) => dimensions),

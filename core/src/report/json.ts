@@ -2,6 +2,7 @@ import { digest } from "../base/digest";
 import { PAINT, type BoxMm, type ChangeKind, type Drawing, type Page } from "../drawing";
 import { statedScale, type Finding, type Inspected } from "../inspect";
 import { formatScale, type Scale } from "../quantity";
+import type { RecognisedDrawing } from "../recognise";
 import { unreadable as UNREADABLE } from "../rules";
 import type { OfficeStandard } from "../standard/plain";
 
@@ -49,8 +50,15 @@ export function layersOnPage(drawing: Drawing, page: Page): string[] {
   return [...new Set(drawing.layers.filter((_, id) => used.has(id)).map((layer) => layer.name))];
 }
 
-function pageJson(drawing: Drawing, page: Page, given: Scale | undefined): Record<string, unknown> {
-  const stated = given ?? statedScale(page);
+function pageJson(
+  drawing: Drawing,
+  page: Page,
+  given: Scale | undefined,
+  drawings: readonly RecognisedDrawing[],
+): Record<string, unknown> {
+  const [largest] = drawings;
+  const byFile = given ?? statedScale(page);
+  const stated = byFile ? formatScale(byFile) : largest?.stated?.words;
   return {
     index: page.index,
     widthMm: round(page.widthMm),
@@ -58,9 +66,18 @@ function pageJson(drawing: Drawing, page: Page, given: Scale | undefined): Recor
     layers: layersOnPage(drawing, page),
     strokes: strokeCount(page),
     texts: page.texts.count,
-    scale: stated ? { stated: formatScale(stated) } : {},
+    scale: { ...(stated ? { stated } : {}), ...(largest?.implied ? { implied: largest.implied.words } : {}) },
+    ...(drawings.length > 0 ? { drawings: drawings.map(drawingJson) } : {}),
   };
 }
+
+const drawingJson = ({ boxMm, implied, stated, agree, of }: RecognisedDrawing): Record<string, unknown> => ({
+  boxMm: { x: round(boxMm.x), y: round(boxMm.y), width: round(boxMm.width), height: round(boxMm.height) },
+  ...(stated ? { stated: stated.words } : {}),
+  ...(implied ? { implied: implied.words } : {}),
+  agree,
+  of,
+});
 
 function fileJson({
   path,
@@ -88,7 +105,7 @@ function fileJson({
     sha256,
     format: drawing.format,
     layers: drawing.layers.map((layer) => layer.name),
-    pages: drawing.pages.map((page) => pageJson(drawing, page, given)),
+    pages: drawing.pages.map((page, i) => pageJson(drawing, page, given, inspected.drawings[i] ?? [])),
     findings: inspected.findings.map(findingJson),
     notJudged: inspected.notJudged,
     ...(drawing.unread.length > 0 ? { notes: drawing.unread } : {}),

@@ -54,6 +54,28 @@ const CONTRACT = {
                   additionalProperties: false,
                   properties: { stated: { type: "string" }, implied: { type: "string" } },
                 },
+                drawings: {
+                  type: "array",
+                  items: {
+                    type: "object",
+                    required: ["boxMm", "agree", "of"],
+                    additionalProperties: false,
+                    properties: {
+                      title: { type: "string" },
+                      boxMm: {
+                        type: "object",
+                        required: ["x", "y", "width", "height"],
+                        additionalProperties: false,
+                        patternProperties: { "^(x|y|width|height)$": { type: "number" } },
+                      },
+                      kind: { type: "string" },
+                      stated: { type: "string" },
+                      implied: { type: "string" },
+                      agree: { type: "integer", minimum: 0 },
+                      of: { type: "integer", minimum: 0 },
+                    },
+                  },
+                },
               },
             },
           },

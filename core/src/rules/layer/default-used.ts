@@ -1,6 +1,9 @@
 import { counted } from "../../base/words";
 import { NAMED_LAYERS } from "../../recognise/layer-names";
 import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
+import { ImpliedLayers, type ImpliedLayer } from "../../recognise/implied-layer";
+import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
+import { HATCHES } from "../../recognise/hatches/hatches";
 import { rule } from "../rule";
 
 export const defaultUsed = rule({
@@ -8,37 +11,59 @@ export const defaultUsed = rule({
   title: "Marks on no layer, or on the file's default layer",
   severity: "mend",
   needs: ["layers"],
-  reads: [NAMED_LAYERS, MARKS_ON_LAYERS],
+  reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DIMENSIONS, HATCHES],
   parameters: [],
   page: {
     measures:
-      "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own.",
+      "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own. The finding names the layer that they seem to belong on, by what they are (lettering, a dimension, a hatch), by how they plot where only one layer plots so, or by what they touch.",
     why: "It is the commonest mistake: something is drawn before the right layer was made current.",
     right: "Every mark on a layer that says what it is.",
     wrong: "Four lines on layer 0.",
-    cannotSee: "Where the marks belong.",
+    cannotSee: "Where marks belong that plot like those of several layers and touch none of them.",
     mend: "None yet.",
   },
   judge({ file, pages, report }) {
     const isDefault = (layer: number): boolean => layer < 0 || file.of(NAMED_LAYERS)[layer]?.value.state === "default";
     for (const facts of pages) {
+      const belonging = new ImpliedLayers(facts);
       for (const { value } of facts.of(MARKS_ON_LAYERS)) {
         if (!isDefault(value.layer)) continue;
         const name = file.layerName(value.layer);
         const where = value.layer < 0 ? "no layer" : `the default layer “${name}”`;
         for (const sort of ["paths", "texts"] as const) {
-          const rows = value.visible(sort);
-          if (rows.length === 0) continue;
-          report({
-            page: facts.page.index,
-            layer: value.layer,
-            marks: { of: sort, rows },
-            message: (count) =>
-              `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; each belongs on a layer that says what it is.`,
-            measured: name,
-          });
+          for (const { rows, implied } of byImplied(belonging, sort, value.visible(sort)))
+            report({
+              page: facts.page.index,
+              layer: value.layer,
+              marks: { of: sort, rows },
+              message: (count) =>
+                `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; ${implied ? `${count === 1 ? "it" : "each"} seems to belong on ${implied.name}, because ${implied.because}` : "each belongs on a layer that says what it is"}.`,
+              measured: name,
+              ...(implied ? { expected: implied.name } : {}),
+            });
         }
       }
     }
   },
 });
+
+/** Looking at each of very many marks for what it touches would take for ever. */
+const MOST_IMPLIED = 5000;
+
+/** Marks by the layer that they seem to belong on. */
+function byImplied(
+  implied: ImpliedLayers,
+  sort: "paths" | "texts",
+  rows: Uint32Array,
+): { readonly rows: Uint32Array; readonly implied?: ImpliedLayer }[] {
+  if (rows.length > MOST_IMPLIED) return [{ rows }];
+  const groups = new Map<string, { implied?: ImpliedLayer; rows: number[] }>();
+  for (const row of rows) {
+    const layer = sort === "paths" ? implied.ofPath(row) : implied.ofText(row);
+    const key = layer ? `${layer.name} ${layer.because}` : "";
+    const group = groups.get(key) ?? { ...(layer ? { implied: layer } : {}), rows: [] };
+    groups.set(key, group);
+    group.rows.push(row);
+  }
+  return [...groups.values()].map((group) => ({ ...group, rows: Uint32Array.from(group.rows) }));
+}

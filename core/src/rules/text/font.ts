@@ -1,6 +1,7 @@
 import { counted } from "../../base/words";
 import { familyName } from "../../drawing";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
+import type { TextLook } from "../../recognise/looks";
 import type { TextStyleEntry } from "../../standard/plain";
 import { rule } from "../rule";
 
@@ -23,6 +24,7 @@ export const font = rule({
   judge({ file, pages, report }) {
     const all = file.standard.textStyles;
     for (const facts of pages) {
+      const wrong = new Map<string, { measured: string; expected: string; whose: Set<string>; looks: TextLook[] }>();
       for (const { value } of facts.of(JUDGED_HEIGHTS)) {
         const { look, supposed } = value;
         const used = file.drawing.fonts[look.font];
@@ -31,14 +33,25 @@ export const font = rule({
         const allowed = fontsOf(styles.length > 0 ? styles : all);
         if (!used || allowed.size === 0 || allowed.has(used.family)) continue;
         const expected = [...allowed.values()].join(", ");
-        const whose = styles.length > 0 ? styles.map((style) => style.id).join(", ") : "the standard's lettering";
+        const key = `${used.name} ${expected}`;
+        const group = wrong.get(key) ?? { measured: used.name, expected, whose: new Set(), looks: [] };
+        wrong.set(key, group);
+        group.looks.push(look);
+        for (const { id } of styles) group.whose.add(id);
+        if (styles.length === 0) group.whose.add("the standard's lettering");
+      }
+      for (const { measured, expected, whose, looks } of wrong.values()) {
+        const layers = [...new Set(looks.map(({ layer }) => layer))];
+        const [only] = layers;
+        // One cause is said once, however many layers it shows on.
+        const where = layers.length > 1 ? ` on ${counted(layers.length, "layer")}` : "";
         report({
           page: facts.page.index,
-          layer: look.layer,
-          marks: { of: "texts", rows: look.rows },
+          ...(layers.length === 1 && only !== undefined ? { layer: only } : {}),
+          marks: { of: "texts", rows: Uint32Array.from(looks.flatMap(({ rows }) => [...rows])).sort() },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "is" : "are"} set in ${used.name}; ${whose} ${styles.length > 1 ? "are" : "is"} in ${expected}.`,
-          measured: used.name,
+            `${counted(count, "string")}${where} ${count === 1 ? "is" : "are"} set in ${measured}; ${[...whose].join(", ")} ${whose.size > 1 ? "are" : "is"} in ${expected}.`,
+          measured,
           expected,
         });
       }

@@ -1,3 +1,4 @@
+import { stroke } from "../../support/drawn";
 import { lettering } from "../../support/raw-pdf";
 import { describeRule, line, wall } from "../../support/rule-tester";
 
@@ -7,13 +8,27 @@ describeRule("layer/default-used", [
   {
     name: "two lines on none",
     content: wall(line(0.5)) + line(0.5) + line(0.25),
-    findings: [[undefined, 2, "no layer"]],
+    // Only walls plot in the 0.5 mm pen; many layers plot in that of 0.25 mm.
+    findings: [
+      [undefined, 1, "no layer", "A-WALL"],
+      [undefined, 1, "no layer"],
+    ],
   },
   {
     name: "text and line on a layer that programs begin with",
     content: wall(line(0.5) + lettering("X", 5, 5, 2.5)),
     layers: ["Layer 1"],
-    findings: [["Layer 1", 2, "Layer 1"]],
+    findings: [
+      ["Layer 1", 1, "Layer 1", "A-WALL"],
+      ["Layer 1", 1, "Layer 1", "A-ANNO-TEXT"],
+    ],
+  },
+  {
+    name: "a line that touches what plots like it",
+    layers: ["A-FLOR-STRS"],
+    content: `${wall(stroke(10, 10, 60, 10, 0.25))}${stroke(60, 10, 60, 40, 0.25)}`,
+    findings: [[undefined, 1, "no layer", "A-FLOR-STRS"]],
+    message: /it seems to belong on A-FLOR-STRS, because what it touches there plots alike\.$/,
   },
   {
     name: "an office may register such a layer",
