@@ -1,9 +1,14 @@
 // npm run screenshots: takes the pictures of docs/screenshots from the demo office, loaded fresh.
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { startDemoOffice } from "./lib/demo-office.mjs";
 import { startPostgres } from "./lib/postgres.mjs";
-import { root } from "./lib/run.mjs";
+import { bin, root, run } from "./lib/run.mjs";
+
+const drawings = mkdtempSync(join(tmpdir(), "hemstitch-drawings-"));
+run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/main.ts", drawings]);
 
 const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
 const application = await startDemoOffice(server, 3100);
@@ -37,8 +42,18 @@ try {
   await page.getByRole("link", { name: /saltmarsh-ground-50-drafter/ }).click();
   await page.getByText(/14 lines are 0.3 mm/).click();
   await shot("light-table");
+  await go("/inspection");
+  await page.getByTestId("files").setInputFiles(join(drawings, "saltmarsh-annotation-drafter.pdf"));
+  await page.waitForURL(/inspection\/[0-9a-f-]{36}/);
+  await page.getByText(/“1250” is written/).click();
+  await shot("light-table-dimension");
+  await page.getByText(/lines of Cut masonry/).click();
+  await shot("light-table-hatch");
+  await page.getByRole("button", { name: "Whole sheet" }).click();
+  await page.getByRole("button", { name: "Recognised" }).click();
+  await page.getByText(/by \d+ of \d+ dimensions/).first().waitFor();
+  await shot("light-table-recognised");
   for (const [name, path] of [
-    ["standard-units", "/standard/units-and-scales?view=unitStyles&entry=feet-plan"],
     ["standard-layers", "/standard/layers?entry=A-GRID"],
     ["standard-pens", "/standard/pens-and-lines"],
     ["standard-hatches", "/standard/hatches?view=hatches&entry=block-coursing"],
@@ -47,10 +62,8 @@ try {
     ["standard-chart", "/standard/drawing-kinds?view=chart"],
     ["standard-sheets", "/standard/sheets"],
     ["standard-codes", "/standard/codes"],
-    ["standard-building", "/standard/building-lists"],
     ["standard-library", "/standard/library"],
     ["standard-checks", "/standard/checks"],
-    ["people", "/people"],
   ]) {
     await go(path);
     await shot(name);
@@ -74,6 +87,7 @@ try {
   await shot("sheet-bench");
   await browser.close();
 } finally {
+  rmSync(drawings, { recursive: true });
   await application.stop();
   await server.stop();
 }

@@ -78,7 +78,7 @@ describe("a mend in a thread", () => {
     expect((await rows(weasy)).filter((row) => !row.notCompared)).toHaveLength(3);
     expect((await rows(weasy)).filter((row) => row.notCompared)).toEqual([]);
     expect(
-      (await rows(onePage({ content: `0.3 w ${"1 1 m 9 9 l S ".repeat(60_001)}`, packed: true }))).filter(
+      (await rows(onePage({ content: `0.3 w ${"1 1 m 9 9 l S ".repeat(250_001)}`, packed: true }))).filter(
         (row) => row.notCompared,
       ),
     ).toMatchObject([{ title: "Page 1", message: "There is too much to paint." }]);
