@@ -45,9 +45,16 @@ try {
   await go("/inspection");
   await page.getByTestId("files").setInputFiles(join(drawings, "saltmarsh-annotation-drafter.pdf"));
   await page.waitForURL(/inspection\/[0-9a-f-]{36}/);
-  await page.getByText(/“1250” is written/).click();
+  const nearer = async (words) => {
+    await page.getByText(words).click();
+    for (let i = 0; i < 9; i++) await page.getByRole("button", { name: "Zoom in" }).click();
+    // Shown again, now that it is large enough to be read.
+    await page.getByText(words).click();
+  };
+  await nearer(/“1250” is written/);
   await shot("light-table-dimension");
-  await page.getByText(/lines of Cut masonry/).click();
+  await page.getByRole("button", { name: "Whole sheet" }).click();
+  await nearer(/lines of Cut masonry/);
   await shot("light-table-hatch");
   await page.getByRole("button", { name: "Whole sheet" }).click();
   await page.getByRole("button", { name: "Recognised" }).click();
