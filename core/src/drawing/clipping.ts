@@ -31,7 +31,7 @@ export function visiblePieces(
 }
 
 /** Liang and Barsky: the part of a straight in an upright box that is larger by a margin. */
-function withinBox(box: BoxMm, x0: number, y0: number, x1: number, y1: number, margin: number): Pieces {
+export function withinBox(box: BoxMm, x0: number, y0: number, x1: number, y1: number, margin: number): Pieces {
   if (box.width <= 0 || box.height <= 0) return NONE;
   let [from, to] = [0, 1];
   const cut = (at: number, step: number, low: number, high: number): boolean => {

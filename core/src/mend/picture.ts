@@ -1,4 +1,4 @@
-import { pathBox, textBox, type BoxMm, type Drawing } from "../drawing";
+import { grown, pathBox, textBox, type BoxMm, type Drawing } from "../drawing";
 import type { ChangeLog } from "./prove";
 
 /** A page as another program paints it: red, green, blue and alpha, rows from the top. */
@@ -116,10 +116,3 @@ function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number):
   }
   return boxes;
 }
-
-const grown = ({ x, y, width, height }: BoxMm, by: number): BoxMm => ({
-  x: x - by,
-  y: y - by,
-  width: width + 2 * by,
-  height: height + 2 * by,
-});

@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import type { BoxMm, Page } from "../drawing";
+import type { BoxMm, Page, PointMm } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import { STRAIGHTS } from "./straights";
 import { thinAt } from "./thin-areas";
@@ -27,6 +27,21 @@ export class LineWork {
   length(i: number): number {
     const { ends } = this;
     return Math.hypot((ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0));
+  }
+
+  /** One end of a piece. */
+  end(i: number, which: 0 | 1): PointMm {
+    const at = i * 4 + which * 2;
+    return [this.ends[at] ?? 0, this.ends[at + 1] ?? 0];
+  }
+
+  /** How far a point lies from a piece. */
+  distance(i: number, [x, y]: PointMm): number {
+    const [p, q] = [this.end(i, 0), this.end(i, 1)];
+    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
+    const square = dx * dx + dy * dy;
+    const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - p[0]) * dx + (y - p[1]) * dy) / square));
+    return Math.hypot(x - p[0] - share * dx, y - p[1] - share * dy);
   }
 
   /** Pieces whose boxes meet a box. */

@@ -22,16 +22,17 @@ export const NEAR_DUPLICATES: FileRecogniser<NearDuplicate> = {
     for (const facts of file.pages)
       for (const { value } of facts.of(MARKS_ON_LAYERS))
         counts.set(value.layer, (counts.get(value.layer) ?? 0) + value.count);
-    const rank = (layer: number): number =>
-      (named[layer]?.state === "registered" ? 2e9 : 0) + (counts.get(layer) ?? 0) - layer / 1e6;
+    const isRegistered = (layer: number): boolean => named[layer]?.entry !== undefined;
+    // A registered name before others, then the one with more marks, then the first.
+    const better = (a: number, b: number): number =>
+      Number(isRegistered(b)) - Number(isRegistered(a)) || (counts.get(b) ?? 0) - (counts.get(a) ?? 0) || a - b;
     const found = new Map<number, Sure<NearDuplicate>>();
     const note = (layer: number, meant: number, confidence: number): void => {
-      if (layer !== meant && named[layer]?.state !== "registered" && !found.has(layer))
+      if (layer !== meant && !isRegistered(layer) && !found.has(layer))
         found.set(layer, { value: { layer, meant }, confidence, evidence: [] });
     };
     const groups = new Map<string, number[]>();
-    for (const { name, layer, state } of named) {
-      if (state === "default") continue;
+    for (const { name, layer } of named.filter(({ state }) => state !== "default")) {
       const key = name.toUpperCase().replace(/[^\p{L}\p{N}]/gu, "");
       if (key === "") continue;
       const known = groups.get(key);
@@ -39,14 +40,14 @@ export const NEAR_DUPLICATES: FileRecogniser<NearDuplicate> = {
       else groups.set(key, [layer]);
     }
     for (const layers of groups.values()) {
-      const meant = layers.slice().sort((a, b) => rank(b) - rank(a))[0];
+      const [meant] = layers.slice().sort(better);
       if (meant !== undefined && layers.length > 1) for (const layer of layers) note(layer, meant, 1);
     }
     // A slip of spelling: the registered name that was surely meant is in the file, too.
     for (const { value } of file.of(MEANT_NAMES)) {
       const meant = value.sure && byName.get(value.sure.name);
       // A well-formed name may be meant as it stands.
-      if (meant !== undefined && named[value.layer]?.state === "malformed") note(value.layer, meant, 0.9);
+      if (meant !== undefined && named[value.layer]?.failure) note(value.layer, meant, 0.9);
     }
     return [...found.values()].sort((a, b) => a.value.layer - b.value.layer);
   },

@@ -33,8 +33,12 @@ const FIGURES = 8;
 
 /** The scale that the file states for the largest part of the page. */
 export function statedScale(page: Page): Scale | undefined {
-  const ratio = largestViewport(page)?.buildingPerPaper;
-  if (ratio === undefined) return undefined;
+  const viewport = largestViewport(page);
+  return viewport && scaleOfViewport(viewport);
+}
+
+/** The scale that the file states for a part of the page. */
+export function scaleOfViewport({ buildingPerPaper: ratio }: Viewport): Scale {
   const whole = Math.round(ratio);
   return Scale.of(
     whole > 0 && Math.abs(ratio - whole) < WHOLE_SHARE * ratio ? whole : Number(ratio.toPrecision(FIGURES)),

@@ -1,4 +1,4 @@
-import { PAINT, pathBox, type BoxMm, type Page, type PointMm } from "../../drawing";
+import { boxOfPoints, PAINT, pathBox, type BoxMm, type Page, type PointMm } from "../../drawing";
 import { readWritten, type Written } from "../../quantity";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
@@ -6,6 +6,7 @@ import { LINE_WORK, type LineWork } from "../line-work";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
 import {
+  MOST_OVERSHOOT_MM,
   ON_LINE_MM,
   onCarrier,
   pointAt,
@@ -182,7 +183,7 @@ class Finder {
         [q, p],
       ] as const) {
         if (Math.hypot(begin[0] - figure.middle[0], begin[1] - figure.middle[1]) > reach) continue;
-        for (const k of this.lines.near(around(tip, ON_LINE_MM))) {
+        for (const k of this.lines.near(boxOfPoints([tip], ON_LINE_MM))) {
           if (k === i) continue;
           const on = this.carrierOf(k, figure);
           if (!on) continue;
@@ -215,23 +216,15 @@ class Finder {
     const box: BoxMm = { x: middle[0] - width, y: middle[1] - height, width: 2 * width, height: 2 * height };
     const found = this.lines.near(box);
     if (found.length <= MOST_CANDIDATES) return found;
-    const away = (i: number): number => {
-      const [p, q] = this.endsOf(i);
-      return distanceTo(middle, p, q);
-    };
     return found
-      .map((i) => [away(i), i] as const)
+      .map((i) => [this.lines.distance(i, middle), i] as const)
       .sort((a, b) => a[0] - b[0])
       .slice(0, MOST_CANDIDATES)
       .map(([, i]) => i);
   }
 
   private endsOf(i: number): readonly [PointMm, PointMm] {
-    const { ends } = this.lines;
-    return [
-      [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0],
-      [ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0],
-    ];
+    return [this.lines.end(i, 0), this.lines.end(i, 1)];
   }
 
   /** The straight that a piece lies on, with all pieces of it around, and where it may be stopped. */
@@ -259,13 +252,7 @@ class Finder {
     for (const atEnd of [false, true]) {
       // One step beyond each end is enough: the other half of a broken line, or an arrow's tail outside.
       const [a, b] = atEnd ? [own.lengthMm, own.lengthMm + reachMm] : [-reachMm, 0];
-      const [p, q] = [pointAt(own, a), pointAt(own, b)];
-      const box = {
-        x: Math.min(p[0], q[0]) - SAME_LINE_MM,
-        y: Math.min(p[1], q[1]) - SAME_LINE_MM,
-        width: Math.abs(p[0] - q[0]) + 2 * SAME_LINE_MM,
-        height: Math.abs(p[1] - q[1]) + 2 * SAME_LINE_MM,
-      };
+      const box = boxOfPoints([pointAt(own, a), pointAt(own, b)], SAME_LINE_MM);
       for (const i of this.lines.near(box)) {
         if (pieces.includes(i)) continue;
         const [r, s] = this.endsOf(i);
@@ -367,23 +354,13 @@ class Finder {
 const keyOf = ({ carrier, left, right }: Gap): string =>
   [...pointAt(carrier, left.atMm), ...pointAt(carrier, right.atMm)].map((each) => Math.round(each * 5)).join(" ");
 
-const around = ([x, y]: PointMm, by: number): BoxMm => ({ x: x - by, y: y - by, width: 2 * by, height: 2 * by });
-
-function distanceTo([x, y]: PointMm, p: PointMm, q: PointMm): number {
-  const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
-  const square = dx * dx + dy * dy;
-  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - p[0]) * dx + (y - p[1]) * dy) / square));
-  return Math.hypot(x - p[0] - share * dx, y - p[1] - share * dy);
-}
-
 /** Lines of lettering that read as a length, single strings of them where a line as a whole does not. */
 function figuresOf(facts: PageFacts): Figure[] {
   const figures: Figure[] = [];
   for (const { value: line } of facts.of(LETTERING)) {
     if (line.heightMm < FIGURE.least || line.heightMm > FIGURE.most) continue;
-    for (const part of readWritten(line.text) ? [line] : singleStrings(facts.page.texts, line)) {
-      const written = readWritten(part.text);
-      if (!written || (written.kind !== "length" && written.kind !== "equal") || isFramed(facts, part)) continue;
+    for (const { part, written } of partsThatRead(facts.page.texts, line)) {
+      if ((written.kind !== "length" && written.kind !== "equal") || isFramed(facts, part)) continue;
       const turn = (part.angleDeg * Math.PI) / 180;
       figures.push({ line: part, written, middle: middleOf(part), along: [Math.cos(turn), Math.sin(turn)] });
     }
@@ -391,14 +368,17 @@ function figuresOf(facts: PageFacts): Figure[] {
   return figures;
 }
 
-/** The strings of a line one by one: figures of two dimensions may stand so near to each other that they read as one line. */
-function singleStrings(texts: Page["texts"], line: TextLine): TextLine[] {
+/** A line that reads as a figure; else those of its strings that do, since two dimensions may stand so near that they read as one line. */
+function partsThatRead(texts: Page["texts"], line: TextLine): { readonly part: TextLine; readonly written: Written }[] {
+  const whole = readWritten(line.text);
+  if (whole) return [{ part: line, written: whole }];
   if (line.rows.length < 2) return [];
   return line.rows.flatMap((row) => {
     const text = (texts.strings[row] ?? "").trim();
-    if (text.length < 2 || texts.pauses.length > 0) return [];
+    const written = text.length < 2 ? undefined : readWritten(text);
+    if (!written) return [];
     const startMm: PointMm = [texts.anchors[row * 2] ?? 0, texts.anchors[row * 2 + 1] ?? 0];
-    return [{ ...line, text, rows: [row], startMm, lengthMm: texts.advanceMm[row] ?? 0 }];
+    return [{ part: { ...line, text, rows: [row], startMm, lengthMm: texts.advanceMm[row] ?? 0 }, written }];
   });
 }
 
@@ -409,7 +389,7 @@ const FRAME_HEIGHTS = 5;
 function isFramed(facts: PageFacts, line: TextLine): boolean {
   const { paths } = facts.page;
   const at = middleOf(line);
-  for (const row of facts.near("paths", around(at, 0))) {
+  for (const row of facts.near("paths", boxOfPoints([at]))) {
     const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0) continue;
     const { x, y, width, height } = pathBox(paths, row);
@@ -446,9 +426,6 @@ function placeOf({ line, along }: Figure, carrier: Carrier, left: number): Figur
 
 /** What speaks against a line, as millimetres that it is taken to be farther off. */
 const UNLIKELY_MM = { noCrossing: 3, goesOn: 1, slanting: 2 };
-/** Extension lines go no farther beyond a dimension line than this. */
-const MOST_OVERSHOOT_MM = 6;
-
 /** Hatch lines and grid lines have marks on them, too: a dimension has extension lines, and follows its figure. */
 function unlikely({ along }: Figure, carrier: Carrier, pair: readonly [Stop, Stop]): number {
   let sum = 0;

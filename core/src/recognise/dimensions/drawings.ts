@@ -1,9 +1,9 @@
-import { boxAround, type BoxMm } from "../../drawing";
+import { boxOfPoints, contains, distanceToBox, grown, type BoxMm } from "../../drawing";
 import { Length, parseScale, Scale, type Reading } from "../../quantity";
 import { middleOf } from "../lettering";
-import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { REGIONS } from "../regions";
-import { STATED_SCALE } from "../stated-scale";
+import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
 import { SCALE_NOTES } from "../scale-notes";
 import type { Dimension } from "./dimension";
 import { DIMENSIONS } from "./dimensions";
@@ -20,6 +20,8 @@ const LEAST_SHARE_OF_BARE = 0.6;
 /** Listed scales this near to an implied one are meant. */
 const SAME_SHARE = 0.003;
 const MEANT_SHARE = 0.002;
+/** Boxes of drawings that are measured from other marks meet so exactly. */
+const ROUNDING_MM = 1;
 /** A drawing at more than this is none. */
 const SCALES = { least: 0.05, most: 100_000 };
 /** A note of a scale stands no farther from its drawing. */
@@ -230,7 +232,7 @@ function parted(
   // Some that lie amid a drawing of many more have one mistake in common, and are no drawing of their own.
   const kept = parts.filter(({ members }, i) => {
     const within = boxes.findIndex(
-      (box, k) => k !== i && (parts[k]?.members.length ?? 0) >= 3 * members.length && contains(box, boxes[i]),
+      (box, k) => k !== i && (parts[k]?.members.length ?? 0) >= 3 * members.length && isWithin(box, boxes[i]),
     );
     if (within >= 0) outliers.push(...members);
     return within < 0;
@@ -354,33 +356,14 @@ function byFile(facts: PageFacts, box: BoxMm): DrawnPart["stated"] {
     .filter(({ boxMm }) => distanceToBox(boxMm, middle) === 0)
     .sort((a, b) => a.boxMm.width * a.boxMm.height - b.boxMm.width * b.boxMm.height)[0];
   const whole = facts.of(STATED_SCALE)[0]?.value;
-  if (viewport) {
-    const ratio = viewport.buildingPerPaper;
-    const round = Math.round(ratio);
-    const isWhole = round > 0 && Math.abs(ratio - round) < 1e-4 * ratio;
-    return { scale: Scale.of(isWhole ? round : Number(ratio.toPrecision(8))), by: "file", words: viewport.ratio };
-  }
+  if (viewport) return { scale: scaleOfViewport(viewport), by: "file", words: viewport.ratio };
   return whole && facts.page.viewports.length === 1 ? { scale: whole.scale, by: "file", words: "" } : undefined;
 }
 
-function boxOf(candidates: readonly Candidate[]): BoxMm {
-  const points = candidates.flatMap(({ dimension }) => [
-    dimension.from.atMm,
-    dimension.to.atMm,
-    middleOf(dimension.figure),
-  ]);
-  return boxAround(points.flatMap(([x, y]) => [x, y, 0, 0])) ?? { x: 0, y: 0, width: 0, height: 0 };
-}
+const boxOf = (candidates: readonly Candidate[]): BoxMm =>
+  boxOfPoints(
+    candidates.flatMap(({ dimension }) => [dimension.from.atMm, dimension.to.atMm, middleOf(dimension.figure)]),
+  );
 
-function distanceToBox({ x, y, width, height }: BoxMm, [px, py]: readonly [number, number]): number {
-  return Math.hypot(Math.max(x - px, 0, px - x - width), Math.max(y - py, 0, py - y - height));
-}
-
-const contains = (outer: BoxMm, inner: BoxMm | undefined): boolean =>
-  inner !== undefined &&
-  inner.x >= outer.x - 1 &&
-  inner.y >= outer.y - 1 &&
-  inner.x + inner.width <= outer.x + outer.width + 1 &&
-  inner.y + inner.height <= outer.y + outer.height + 1;
-
-export type { Sure };
+const isWithin = (outer: BoxMm, inner: BoxMm | undefined): boolean =>
+  inner !== undefined && contains(grown(outer, ROUNDING_MM), inner);

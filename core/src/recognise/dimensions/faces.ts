@@ -1,8 +1,8 @@
-import { PAINT } from "../../drawing";
+import { boxOfPoints, PAINT, type BoxMm } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import type { DimensionRow, RowsAlong } from "./rows";
-import { onCarrier } from "./stops";
+import { onCarrier, pointAt, type Carrier } from "./stops";
 
 /** A wall's pen is no finer than this share of the widest pen along the row. */
 const HEAVY_SHARE = 0.85;
@@ -28,9 +28,7 @@ export class Faces {
     for (const i of this.lines.near(boxBehind(carrier, row))) {
       const at = this.lines.rows[i] ?? 0;
       if (own.has(at) || (paths.dash[at] ?? 0) !== 0 || ((paths.paint[at] ?? 0) & PAINT.stroke) === 0) continue;
-      const [p, q] = [0, 2].map((k) =>
-        onCarrier(carrier, [this.lines.ends[i * 4 + k] ?? 0, this.lines.ends[i * 4 + k + 1] ?? 0]),
-      ) as [readonly [number, number], readonly [number, number]];
+      const [p, q] = [onCarrier(carrier, this.lines.end(i, 0)), onCarrier(carrier, this.lines.end(i, 1))];
       const [from, to] = [Math.max(row.fromMm, Math.min(p[0], q[0])), Math.min(row.toMm, Math.max(p[0], q[0]))];
       const behind = row.out * (row.leftMm - (p[1] + q[1]) / 2);
       if (to - from < 1 || behind < 1 || behind > REACH_MM) continue;
@@ -51,17 +49,12 @@ export class Faces {
   }
 }
 
-function boxBehind(carrier: RowsAlong["carrier"], row: DimensionRow) {
-  const corners = [row.fromMm, row.toMm].flatMap((along) =>
-    [row.leftMm, row.leftMm - row.out * REACH_MM].map((left): readonly [number, number] => [
-      carrier.from[0] + carrier.along[0] * along - carrier.along[1] * left,
-      carrier.from[1] + carrier.along[1] * along + carrier.along[0] * left,
-    ]),
+const boxBehind = (carrier: Carrier, row: DimensionRow): BoxMm =>
+  boxOfPoints(
+    [row.fromMm, row.toMm].flatMap((along) =>
+      [row.leftMm, row.leftMm - row.out * REACH_MM].map((left) => pointAt(carrier, along, left)),
+    ),
   );
-  const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
-}
 
 export const FACES: PageRecogniser<Faces> = {
   id: "wall-faces-behind-rows",

@@ -1,15 +1,12 @@
-import type { PointMm } from "../../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { DRAWN_PARTS, type DrawnPart, type JudgedDimension } from "./drawings";
-import { onCarrier, type Carrier } from "./stops";
+import { MOST_OVERSHOOT_MM, onCarrier, pointAt, type Carrier } from "./stops";
 
 /** Dimensions of one row lie on one line. Millimetres on paper, and the sine of what directions may differ by. */
 const SAME_LINE_MM = 0.3;
 const SAME_DIRECTION_SIN = 0.006;
 /** Ends that are this near are one stop. */
 export const SAME_STOP_MM = 0.25;
-/** Extension lines go no farther beyond a dimension line than this. */
-const MOST_OVERSHOOT_MM = 6;
 
 /** Dimensions on one line. */
 export interface DimensionRow {
@@ -96,10 +93,8 @@ function withoutGaps<D extends PlacedDimension>(carrier: Carrier, sorted: readon
   const rows: D[][] = [];
   let reach = -Infinity;
   for (const each of sorted) {
-    const { from, along } = each.dimension.carrier;
-    const ends = each.dimension.lineMm.map(
-      (at) => onCarrier(carrier, [from[0] + along[0] * at, from[1] + along[1] * at])[0],
-    );
+    const own = each.dimension.carrier;
+    const ends = each.dimension.lineMm.map((at) => onCarrier(carrier, pointAt(own, at))[0]);
     const row = rows.at(-1);
     if (row && Math.min(each.fromMm, ...ends) <= reach + SAME_STOP_MM) row.push(each);
     else rows.push([each]);
@@ -148,12 +143,6 @@ const isBeyond = (inner: DimensionRow, outer: DimensionRow, out: 1 | -1): boolea
 
 export const overlapMm = (a: DimensionRow, b: DimensionRow): number =>
   Math.min(a.toMm, b.toMm) - Math.max(a.fromMm, b.fromMm);
-
-/** A point of a row. */
-export const onRow = ({ carrier: { from, along } }: RowsAlong, alongMm: number, leftMm: number): PointMm => [
-  from[0] + along[0] * alongMm - along[1] * leftMm,
-  from[1] + along[1] * alongMm + along[0] * leftMm,
-];
 
 /** The dimensions of a row that lead from one stop to another without a gap; undefined where they don't. */
 export function chainBetween(row: DimensionRow, fromMm: number, toMm: number): PlacedDimension[] | undefined {

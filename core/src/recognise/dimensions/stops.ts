@@ -1,10 +1,12 @@
-import type { BoxMm, PointMm } from "../../drawing";
+import { boxOfPoints, type BoxMm, type PointMm } from "../../drawing";
 import type { Terminator } from "../../standard/plain";
 import type { Head, Heads } from "../heads";
 import type { LineWork } from "../line-work";
 
 /** What lies this near to a dimension line lies on it. Millimetres on paper. */
 export const ON_LINE_MM = 0.15;
+/** Extension lines go no farther beyond a dimension line than this; what does is another row's, or the building's. */
+export const MOST_OVERSHOOT_MM = 6;
 /** Ticks, arrows and the like have sizes in between. */
 const TICK = { least: 0.8, most: 8, leastSin: 0.3, mostSin: 0.96 };
 const BARB = { least: 0.6, most: 8, leastSin: 0.05, mostSin: 0.72 };
@@ -106,20 +108,13 @@ function* boxesAlong(carrier: Carrier): Generator<BoxMm> {
   const count = Math.max(1, Math.ceil(total / STRIDE_MM));
   for (let k = 0; k < count; k++) {
     const [a, b] = [k, k + 1].map((n) => pointAt(carrier, (n / count) * total - BEYOND_MM)) as [PointMm, PointMm];
-    yield {
-      x: Math.min(a[0], b[0]) - ON_LINE_MM,
-      y: Math.min(a[1], b[1]) - ON_LINE_MM,
-      width: Math.abs(a[0] - b[0]) + 2 * ON_LINE_MM,
-      height: Math.abs(a[1] - b[1]) + 2 * ON_LINE_MM,
-    };
+    yield boxOfPoints([a, b], ON_LINE_MM);
   }
 }
 
 /** What one piece of line is to a carrier: a tick, half of an open arrow, or a line that crosses or ends there. */
 function lookAt(carrier: Carrier, lines: LineWork, i: number, found: Found[], barbs: Barb[]): void {
-  const { ends } = lines;
-  const p: PointMm = [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0];
-  const q: PointMm = [ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0];
+  const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
   const [pa, pl] = onCarrier(carrier, p);
   const [qa, ql] = onCarrier(carrier, q);
   const length = Math.hypot(qa - pa, ql - pl);

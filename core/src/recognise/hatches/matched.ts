@@ -3,7 +3,7 @@ import { DRAWN_PARTS } from "../dimensions/drawings";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
-import { HATCHES, SURE_HATCH, type Hatch, type HatchFamily } from "./hatches";
+import { HATCHES, SURE_HATCH, type Hatch } from "./hatches";
 
 export const SPACING_SHARE: Parameter = {
   rule: "hatch/spacing",
@@ -145,5 +145,3 @@ function apart(a: number, b: number): number {
   const off = Math.abs(a - b) % 180;
   return Math.min(off, 180 - off);
 }
-
-export type { HatchFamily };

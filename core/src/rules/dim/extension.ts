@@ -1,8 +1,8 @@
 import { counted, mm } from "../../base/words";
-import type { PointMm } from "../../drawing";
+import { boxOfPoints, type PointMm } from "../../drawing";
 import { DIMENSION_ROWS, type DimensionRow, type RowsAlong } from "../../recognise/dimensions/rows";
 import type { DimensionEnd } from "../../recognise/dimensions/dimension";
-import type { Crossing } from "../../recognise/dimensions/stops";
+import { MOST_OVERSHOOT_MM, type Crossing } from "../../recognise/dimensions/stops";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { DimensionStyleEntry } from "../../standard/plain";
@@ -20,8 +20,6 @@ const OFF: Parameter = {
   sentence: "Gap, length and overshoot of extension lines may differ by this from what the style says.",
 };
 
-/** What goes on farther than this beyond a row is another row's extension line, or the building's. Millimetres. */
-const MOST_OVERSHOOT_MM = 6;
 /** The object is looked for this far behind the end of an extension line. */
 const LOOKED_FOR_MM = 8;
 
@@ -121,13 +119,17 @@ function departures(style: DimensionStyleEntry, line: Outside, lines: LineWork, 
 
 /** From the end of an extension line on to the next line across its way; undefined where none is near. */
 function gapBehind({ inner: [x, y], inwards: [ux, uy], row }: Outside, lines: LineWork): number | undefined {
-  const [tx, ty] = [x + ux * LOOKED_FOR_MM, y + uy * LOOKED_FOR_MM];
-  const box = { x: Math.min(x, tx), y: Math.min(y, ty), width: Math.abs(tx - x), height: Math.abs(ty - y) };
+  const box = boxOfPoints(
+    [
+      [x, y],
+      [x + ux * LOOKED_FOR_MM, y + uy * LOOKED_FOR_MM],
+    ],
+    0.1,
+  );
   let nearest: number | undefined;
-  for (const i of lines.near({ x: box.x - 0.1, y: box.y - 0.1, width: box.width + 0.2, height: box.height + 0.2 })) {
+  for (const i of lines.near(box)) {
     if (lines.rows[i] === row) continue;
-    const { ends } = lines;
-    const [ax, ay, bx, by] = [ends[i * 4] ?? 0, ends[i * 4 + 1] ?? 0, ends[i * 4 + 2] ?? 0, ends[i * 4 + 3] ?? 0];
+    const [[ax, ay], [bx, by]] = [lines.end(i, 0), lines.end(i, 1)];
     const side = (px: number, py: number): number => (px - x) * uy - (py - y) * ux;
     const [p, q] = [side(ax, ay), side(bx, by)];
     if (Math.abs(p - q) < 0.2 || Math.max(p, q) < -0.1 || Math.min(p, q) > 0.1) continue;

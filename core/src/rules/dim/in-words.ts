@@ -1,7 +1,6 @@
 import type { Shape } from "../../drawing";
-import { formatLength, formatScale, Length, type Scale, type WrittenForm } from "../../quantity";
+import { formatLength, Length, type Reading, type WrittenForm } from "../../quantity";
 import type { Dimension } from "../../recognise/dimensions/dimension";
-import type { Reading } from "../../quantity";
 
 /** A length in the units in which a drawing writes its own: feet and inches, metres, millimetres. */
 export function inItsUnits(lengthMm: number, reading: Reading, form: WrittenForm): string {
@@ -12,13 +11,6 @@ export function inItsUnits(lengthMm: number, reading: Reading, form: WrittenForm
   if (reading.unit === "m") return `${length.toNumber("m").toFixed(3)} m`;
   return `${Number(lengthMm.toFixed(1))} mm`;
 }
-
-/** A scale as the drawing's units write it. */
-export const scaleInItsUnits = (scale: Scale, form: WrittenForm | undefined): string =>
-  formatScale(
-    scale,
-    form && (form.system !== "decimal" || form.point === "") && form.system !== "decimal" ? "feet-inches" : "metric",
-  );
 
 /** What was measured of a dimension: its two points, and what is said of them. */
 export const measuredShape = ({ from, to }: Dimension, words: string): Shape => ({

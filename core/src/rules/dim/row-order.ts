@@ -1,6 +1,7 @@
 import { DIMENSION_ROWS, SAME_STOP_MM, type DimensionRow } from "../../recognise/dimensions/rows";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
+import { figureMarks, figuresOf } from "./row-in-words";
 import { layerOf } from "./value-not-length";
 
 export const rowOrder = rule({
@@ -30,17 +31,14 @@ export const rowOrder = rule({
             if (!first || !rows || rows[0] !== "overall") return;
             const outer = side.slice(i + 1).find((each) => isCoarser(row, each));
             if (!outer) return;
-            const words = row.dimensions.map(({ dimension }) => dimension.figure.text).join(", ");
+            const words = figuresOf(row);
             report({
               page: facts.page.index,
               layer: layerOf(facts, first),
               placed: true,
-              marks: {
-                of: "texts",
-                rows: Uint32Array.from(row.dimensions.flatMap(({ dimension }) => dimension.figure.rows)).sort(),
-              },
+              marks: figureMarks(row),
               message: () =>
-                `The row ${words} stands inside one that parts it further (${outer.dimensions.map(({ dimension }) => dimension.figure.text).join(", ")}); it belongs outside it.`,
+                `The row ${words} stands inside one that parts it further (${figuresOf(outer)}); it belongs outside it.`,
               measured: words,
             });
           });

@@ -1,6 +1,7 @@
 import { DIMENSION_ROWS, SAME_STOP_MM, type DimensionRow } from "../../recognise/dimensions/rows";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
+import { figureMarks, figuresOf } from "./row-in-words";
 import { layerOf } from "./value-not-length";
 
 export const rowRepeated = rule({
@@ -28,15 +29,12 @@ export const rowRepeated = rule({
             const [first] = row.dimensions;
             if (!first || styleOf(first)?.style.repeats !== "left-out") return;
             if (!side.slice(0, i).some((inner) => isRepeated(inner, row))) return;
-            const words = row.dimensions.map(({ dimension }) => dimension.figure.text).join(", ");
+            const words = figuresOf(row);
             report({
               page: facts.page.index,
               layer: layerOf(facts, first),
               placed: true,
-              marks: {
-                of: "texts",
-                rows: Uint32Array.from(row.dimensions.flatMap(({ dimension }) => dimension.figure.rows)).sort(),
-              },
+              marks: figureMarks(row),
               message: () => `The row ${words} repeats the one inside it; the style leaves repeated rows out.`,
               measured: words,
             });

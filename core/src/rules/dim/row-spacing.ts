@@ -1,7 +1,8 @@
 import { mm } from "../../base/words";
-import { DIMENSION_ROWS, onRow, type DimensionRow, type RowsAlong } from "../../recognise/dimensions/rows";
+import { DIMENSION_ROWS, type DimensionRow, type RowsAlong } from "../../recognise/dimensions/rows";
 import { FACES } from "../../recognise/dimensions/faces";
 import type { Parameter } from "../../recognise/parameter";
+import { pointAt } from "../../recognise/dimensions/stops";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
 import { layerOf } from "./value-not-length";
@@ -73,7 +74,7 @@ export const rowSpacing = rule({
 const distance = (along: RowsAlong, row: DimensionRow, fromLeftMm: number, words: string) =>
   ({
     kind: "distance",
-    fromMm: onRow(along, (row.fromMm + row.toMm) / 2, fromLeftMm),
-    toMm: onRow(along, (row.fromMm + row.toMm) / 2, row.leftMm),
+    fromMm: pointAt(along.carrier, (row.fromMm + row.toMm) / 2, fromLeftMm),
+    toMm: pointAt(along.carrier, (row.fromMm + row.toMm) / 2, row.leftMm),
     words,
   }) as const;

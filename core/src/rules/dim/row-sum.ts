@@ -1,5 +1,6 @@
 import { Length } from "../../quantity";
-import { chainBetween, DIMENSION_ROWS, onRow, type PlacedDimension } from "../../recognise/dimensions/rows";
+import { chainBetween, DIMENSION_ROWS, type PlacedDimension } from "../../recognise/dimensions/rows";
+import { pointAt } from "../../recognise/dimensions/stops";
 import { rule } from "../rule";
 import { inItsUnits, measuredShape } from "./in-words";
 import { layerOf, VALUE_OFF, wrongValue } from "./value-not-length";
@@ -60,8 +61,8 @@ export const rowSum = rule({
                   ...chain.map(({ dimension }) => measuredShape(dimension, dimension.figure.text)),
                   {
                     kind: "line",
-                    fromMm: onRow(along, whole.fromMm, outer.leftMm),
-                    toMm: onRow(along, whole.toMm, outer.leftMm),
+                    fromMm: pointAt(along.carrier, whole.fromMm, outer.leftMm),
+                    toMm: pointAt(along.carrier, whole.toMm, outer.leftMm),
                   },
                 ],
                 message: () =>

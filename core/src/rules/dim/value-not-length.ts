@@ -1,9 +1,10 @@
 import { mm } from "../../base/words";
 import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
+import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
-import { inItsUnits, measuredShape, scaleInItsUnits } from "./in-words";
+import { inItsUnits, measuredShape } from "./in-words";
 
 export const VALUE_OFF: Parameter = {
   rule: "dim/value-not-length",
@@ -38,7 +39,7 @@ export const valueNotLength = rule({
     for (const facts of pages)
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         if (part.dimensions.some(({ reading, drawnLengthMm }) => reading && drawnLengthMm === undefined))
-          leaveOpen("Of some dimensions the scale is not known, so whether they are true is not, either.");
+          leaveOpen("The scale of some dimensions is neither implied nor stated, so they can't be checked.");
         for (const each of part.dimensions) {
           const wrong = wrongValue(each, off);
           if (!wrong) continue;
@@ -53,7 +54,7 @@ export const valueNotLength = rule({
             marks: { of: "texts", rows: Uint32Array.from(dimension.figure.rows) },
             shapes: [measuredShape(dimension, `${drawn} drawn`)],
             message: () =>
-              `“${dimension.figure.text}” is written, but ${drawn} is drawn: ${mm(Number(dimension.drawnMm.toFixed(2)))} on paper${scale ? ` at ${scaleInItsUnits(scale, form)}` : ""}. The difference is ${inItsUnits(Math.abs(wrong.drawnMm - wrong.writtenMm), reading!, form)}.`,
+              `“${dimension.figure.text}” is written, but ${drawn} is drawn: ${mm(Number(dimension.drawnMm.toFixed(2)))} on paper${scale ? ` at ${scaleInWords(part, scale)}` : ""}. The difference is ${inItsUnits(Math.abs(wrong.drawnMm - wrong.writtenMm), reading!, form)}.`,
             measured: Number(wrong.drawnMm.toFixed(1)),
             expected: Number(wrong.writtenMm.toFixed(1)),
             unit: "mm",

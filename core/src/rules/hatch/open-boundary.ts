@@ -1,5 +1,5 @@
 import { mm } from "../../base/words";
-import type { PointMm } from "../../drawing";
+import { boxOfPoints, grown, type PointMm } from "../../drawing";
 import { MATCHED_HATCHES } from "../../recognise/hatches/matched";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
@@ -22,7 +22,8 @@ const MOST = parameter("mostMm", "Widest gap", 5, "A wider gap is an opening, an
 /** Ends of hatch lines lie on the outline within this. Millimetres. */
 const ON_OUTLINE_MM = 0.3;
 const TOUCHING_MM = 0.12;
-const MOST_PIECES = 4000;
+/** One hatch line may end on anything; two make an outline. */
+const LEAST_HITS = 2;
 /** Lines beside the ends of one hatch that are looked at; where more lie upon each other, its outline is not followed. */
 const MOST_LOOKED_AT = 1_000_000;
 
@@ -42,7 +43,13 @@ export const openBoundary = rule({
     cannotSee: "Outlines that are not drawn, and hatches that were broken into single lines where some are missing.",
     mend: "None: close the outline in the drawing.",
   },
-  judge({ pages, report, valueOf }) {
+  judge({ pages, report, leaveOpen, valueOf }) {
+    const tooMuch = (page: number): readonly Gap[] => {
+      leaveOpen(
+        `On page ${page} so many lines lie upon each other that the outlines of some hatches can't be followed.`,
+      );
+      return [];
+    };
     const [least, most] = [valueOf(LEAST), valueOf(MOST)];
     for (const facts of pages) {
       if (facts.of(MATCHED_HATCHES).length === 0) continue;
@@ -50,16 +57,17 @@ export const openBoundary = rule({
       if (!lines) continue;
       const told = new Set<string>();
       for (const { value } of facts.of(MATCHED_HATCHES))
-        for (const gap of gapsOf(value.hatch, lines, least, most)) {
+        for (const gap of gapsOf(value.hatch, lines, least, most) ?? tooMuch(facts.page.index)) {
           const key = gap.from.map((n) => n.toFixed(1)).join(" ");
           if (told.has(key)) continue;
           told.add(key);
           const width = Number(gap.widthMm.toFixed(2));
+          const rows = Uint32Array.from(new Set(gap.pieces.map((i) => lines.rows[i] ?? 0))).sort();
           report({
             page: facts.page.index,
-            layer: facts.page.paths.layer[gap.rows[0] ?? 0] ?? -1,
+            layer: facts.page.paths.layer[rows[0] ?? 0] ?? -1,
             placed: true,
-            marks: { of: "paths", rows: Uint32Array.from(new Set(gap.rows)).sort() },
+            marks: { of: "paths", rows },
             shapes: [{ kind: "distance", fromMm: gap.from, toMm: gap.to, words: mm(width) }],
             message: () =>
               `The outline around a hatch has a gap of ${mm(width)} on paper at ${gap.from.map((n) => n.toFixed(0)).join(", ")} mm.`,
@@ -75,61 +83,50 @@ interface Gap {
   readonly from: PointMm;
   readonly to: PointMm;
   readonly widthMm: number;
-  readonly rows: readonly number[];
+  readonly pieces: readonly [number, number];
 }
 
-function gapsOf(hatch: Hatch, lines: LineWork, least: number, most: number): Gap[] {
+/** The gaps in the outline of a hatch; undefined where too much lies there to follow it. */
+function gapsOf(hatch: Hatch, lines: LineWork, least: number, most: number): Gap[] | undefined {
   const outline = outlineOf(hatch, lines);
-  if (outline.length > MOST_PIECES) return [];
-  const ends = outline.flatMap((i) => [0, 2].map((k) => ({ i, at: endAt(lines, i, k) })));
-  const free = ends.filter(
-    ({ i, at }) =>
-      !lines.near(around(at, TOUCHING_MM)).some((other) => other !== i && distanceTo(lines, other, at) <= TOUCHING_MM),
+  if (!outline) return undefined;
+  const isFree = (i: number, at: PointMm): boolean =>
+    !lines
+      .near(boxOfPoints([at], TOUCHING_MM))
+      .some((other) => other !== i && lines.distance(other, at) <= TOUCHING_MM);
+  const free = new Map(
+    [...outline].map((i) => [i, [lines.end(i, 0), lines.end(i, 1)].filter((at) => isFree(i, at))] as const),
   );
   const gaps: Gap[] = [];
-  for (const { i, at } of free) {
-    let best: { to: PointMm; widthMm: number; i: number } | undefined;
-    for (const other of free) {
-      if (other.i === i) continue;
-      const widthMm = Math.hypot(other.at[0] - at[0], other.at[1] - at[1]);
-      if (widthMm <= most && (!best || widthMm < best.widthMm)) best = { to: other.at, widthMm, i: other.i };
+  for (const [i, ends] of free)
+    for (const from of ends) {
+      let best: Gap | undefined;
+      for (const other of lines.near(boxOfPoints([from], most)))
+        for (const to of other === i ? [] : (free.get(other) ?? [])) {
+          const widthMm = Math.hypot(to[0] - from[0], to[1] - from[1]);
+          if (widthMm <= most && (!best || widthMm < best.widthMm)) best = { from, to, widthMm, pieces: [i, other] };
+        }
+      // Each gap has two ends, and is told once.
+      if (best && best.widthMm >= least && best.pieces[0] < best.pieces[1]) gaps.push(best);
     }
-    // Each gap has two ends, and is told once.
-    if (best && best.widthMm >= least && i < best.i)
-      gaps.push({ from: at, to: best.to, widthMm: best.widthMm, rows: [lines.rows[i] ?? 0, lines.rows[best.i] ?? 0] });
-  }
   return gaps;
 }
 
-/** Pieces of line that hatch lines end on. */
-function outlineOf(hatch: Hatch, lines: LineWork): number[] {
+/** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
+function outlineOf(hatch: Hatch, lines: LineWork): ReadonlySet<number> | undefined {
   const own = new Set(hatch.rows);
-  const { x, y, width, height } = hatch.boxMm;
-  const ends: PointMm[] = [];
-  const others: number[] = [];
-  for (const i of lines.near({ x: x - 1, y: y - 1, width: width + 2, height: height + 2 })) {
-    if (own.has(lines.rows[i] ?? 0)) ends.push(endAt(lines, i, 0), endAt(lines, i, 2));
-    else others.push(i);
-  }
-  const hit = new Map<number, number>();
+  const hits = new Map<number, number>();
   let left = MOST_LOOKED_AT;
-  for (const at of ends) {
-    const near = lines.near(around(at, ON_OUTLINE_MM));
-    left -= near.length;
-    if (left < 0) return [];
-    for (const i of near)
-      if (!own.has(lines.rows[i] ?? 0) && distanceTo(lines, i, at) <= ON_OUTLINE_MM) hit.set(i, (hit.get(i) ?? 0) + 1);
+  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
+    if (!own.has(lines.rows[i] ?? 0)) continue;
+    for (const at of [lines.end(i, 0), lines.end(i, 1)]) {
+      const near = lines.near(boxOfPoints([at], ON_OUTLINE_MM));
+      left -= near.length;
+      if (left < 0) return undefined;
+      for (const other of near)
+        if (!own.has(lines.rows[other] ?? 0) && lines.distance(other, at) <= ON_OUTLINE_MM)
+          hits.set(other, (hits.get(other) ?? 0) + 1);
+    }
   }
-  return others.filter((i) => (hit.get(i) ?? 0) >= 2);
-}
-
-const endAt = ({ ends }: LineWork, i: number, k: number): PointMm => [ends[i * 4 + k] ?? 0, ends[i * 4 + k + 1] ?? 0];
-const around = ([x, y]: PointMm, by: number) => ({ x: x - by, y: y - by, width: 2 * by, height: 2 * by });
-
-function distanceTo(lines: LineWork, i: number, [x, y]: PointMm): number {
-  const [p, q] = [endAt(lines, i, 0), endAt(lines, i, 2)];
-  const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
-  const square = dx * dx + dy * dy;
-  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - p[0]) * dx + (y - p[1]) * dy) / square));
-  return Math.hypot(x - p[0] - share * dx, y - p[1] - share * dy);
+  return new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
 }

@@ -1,5 +1,5 @@
 import { counted, mm } from "../../base/words";
-import type { PointMm, Shape } from "../../drawing";
+import { boxOfPoints, type PointMm, type Shape } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
 import { HATCHES } from "../../recognise/hatches/hatches";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
@@ -131,25 +131,18 @@ function missed(
   most: number,
   looked: { left: number },
 ): Missed | undefined {
-  const { ends, rows, widthMm } = lines;
+  const { rows, widthMm } = lines;
   const { paths } = facts.page;
-  const k = atEnd ? 2 : 0;
-  const end: PointMm = [ends[i * 4 + k] ?? 0, ends[i * 4 + k + 1] ?? 0];
-  const start: PointMm = [ends[i * 4 + 2 - k] ?? 0, ends[i * 4 + 3 - k] ?? 0];
+  const [end, start] = atEnd ? [lines.end(i, 1), lines.end(i, 0)] : [lines.end(i, 0), lines.end(i, 1)];
   const length = lines.length(i);
   const [ux, uy] = [(end[0] - start[0]) / length, (end[1] - start[1]) / length];
-  const box = { x: end[0] - most, y: end[1] - most, width: 2 * most, height: 2 * most };
+  const box = boxOfPoints([end], most);
   let best: Missed | undefined;
   const around = lines.near(box);
   looked.left -= around.length;
   for (const other of around) {
     if (other === i) continue;
-    const [ax, ay, bx, by] = [
-      ends[other * 4] ?? 0,
-      ends[other * 4 + 1] ?? 0,
-      ends[other * 4 + 2] ?? 0,
-      ends[other * 4 + 3] ?? 0,
-    ];
+    const [[ax, ay], [bx, by]] = [lines.end(other, 0), lines.end(other, 1)];
     const otherLength = Math.hypot(bx - ax, by - ay);
     const [vx, vy] = [(bx - ax) / otherLength, (by - ay) / otherLength];
     const along = (end[0] - ax) * vx + (end[1] - ay) * vy;
@@ -180,23 +173,16 @@ const BEHIND_MM = 12;
 /** How many other lines a line crosses near one of its ends. */
 function crossingsBehind(lines: LineWork, i: number, end: PointMm, [ux, uy]: PointMm): number {
   const reach = Math.min(BEHIND_MM, lines.length(i) - TOUCHING_MM);
-  const [x, y] = [end[0] - ux * reach, end[1] - uy * reach];
-  const box = {
-    x: Math.min(x, end[0]),
-    y: Math.min(y, end[1]),
-    width: Math.abs(x - end[0]),
-    height: Math.abs(y - end[1]),
-  };
+  const box = boxOfPoints([end, [end[0] - ux * reach, end[1] - uy * reach]]);
   let count = 0;
   for (const other of lines.near(box)) {
     if (other === i || lines.length(other) < 1) continue;
-    const side = (k: number): number =>
-      ((lines.ends[other * 4 + k] ?? 0) - end[0]) * uy - ((lines.ends[other * 4 + k + 1] ?? 0) - end[1]) * ux;
-    const along = (k: number): number =>
-      ((lines.ends[other * 4 + k] ?? 0) - end[0]) * ux + ((lines.ends[other * 4 + k + 1] ?? 0) - end[1]) * uy;
-    const [a, b] = [side(0), side(2)];
+    const side = ([x, y]: PointMm): number => (x - end[0]) * uy - (y - end[1]) * ux;
+    const along = ([x, y]: PointMm): number => (x - end[0]) * ux + (y - end[1]) * uy;
+    const [p, q] = [lines.end(other, 0), lines.end(other, 1)];
+    const [a, b] = [side(p), side(q)];
     if (a * b >= 0) continue;
-    const at = along(0) + ((along(2) - along(0)) * a) / (a - b);
+    const at = along(p) + ((along(q) - along(p)) * a) / (a - b);
     if (at < 0 && at > -reach) count++;
   }
   return count;

@@ -1,6 +1,6 @@
 import { counted, mm } from "../../base/words";
 import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
-import { SCALE_BARS, type ScaleBar } from "../../recognise/scale-bars";
+import { SCALE_BARS } from "../../recognise/scale-bars";
 import { STATED_SCALE } from "../../recognise/stated-scale";
 import { SCALE_NOTES } from "../../recognise/scale-notes";
 import type { Parameter } from "../../recognise/parameter";
@@ -76,5 +76,3 @@ function scalesOf(facts: PageFacts): number[] {
   const stated = facts.of(STATED_SCALE).map(({ value }) => value.scale.toNumber());
   return [...new Set([...parts, ...noted, ...stated])];
 }
-
-export type { ScaleBar };

@@ -1,3 +1,4 @@
+import { cornersOfBox, type Shape } from "../../drawing";
 import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
@@ -42,14 +43,4 @@ export const missing = rule({
 const LEAST_DIMENSIONS = 2;
 
 /** The outline of a drawing, to show it. */
-export const outlineOf = ({ boxMm: { x, y, width, height } }: DrawnPart) =>
-  ({
-    kind: "outline",
-    pointsMm: [
-      [x, y],
-      [x + width, y],
-      [x + width, y + height],
-      [x, y + height],
-      [x, y],
-    ],
-  }) as const;
+export const outlineOf = ({ boxMm }: DrawnPart): Shape => ({ kind: "outline", pointsMm: cornersOfBox(boxMm) });

@@ -1,8 +1,20 @@
 import { counted } from "../../base/words";
-import { PAINT, pathBox, straightsOfRow, type BoxMm, type Page } from "../../drawing";
+import {
+  boxOfPoints,
+  contains,
+  grown,
+  PAINT,
+  pathBox,
+  straightsOfRow,
+  visiblePieces,
+  withinBox,
+  type BoxMm,
+  type Page,
+  type PointMm,
+} from "../../drawing";
 import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
 import { HATCHES } from "../../recognise/hatches/hatches";
-import { LETTERING, middleOf, type TextLine } from "../../recognise/lettering";
+import { cornersOf, LETTERING, middleOf, type TextLine } from "../../recognise/lettering";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
 
@@ -30,7 +42,7 @@ export const overlaps = rule({
       "Pictures and shades under lettering, and marks that a program hides in ways other than painting over them.",
     mend: "None: move the lettering, or give it a blank ground.",
   },
-  judge({ pages, report }) {
+  judge({ pages, report, leaveOpen }) {
     for (const facts of pages) {
       const lines = facts.of(LETTERING).map(({ value }) => value);
       const own = ownMarks(facts);
@@ -48,7 +60,12 @@ export const overlaps = rule({
           });
           continue;
         }
-        const crossing = crossedBy(facts, line, own.get(line.rows[0] ?? -1));
+        const near = facts.near("paths", boxOfPoints(cornersOf(line)));
+        if (near.length > MOST_LOOKED_AT) {
+          leaveOpen(`On page ${facts.page.index} so much lies at some lettering that what crosses it can't be told.`);
+          continue;
+        }
+        const crossing = crossedBy(facts, line, near, own.get(line.rows[0] ?? -1));
         if (crossing === undefined) continue;
         const layer = facts.file.layerName(facts.page.paths.layer[crossing] ?? -1);
         report({
@@ -92,20 +109,13 @@ const turnedOf = ({ startMm: [x, y], angleDeg, lengthMm, heightMm }: TextLine): 
   return { cos: Math.cos(turn), sin: Math.sin(turn), x, y, length: lengthMm, height: heightMm };
 };
 
-function boxOf({ cos, sin, x, y, length, height }: Turned): BoxMm {
-  const xs = [x, x + length * cos, x - height * sin, x + length * cos - height * sin];
-  const ys = [y, y + length * sin, y + height * cos, y + length * sin + height * cos];
-  const [left, low] = [Math.min(...xs), Math.min(...ys)];
-  return { x: left, y: low, width: Math.max(...xs) - left, height: Math.max(...ys) - low };
-}
-
 /** Finds another line of lettering that shares more than its edges with one; each pair is found once. */
 function textsNear(facts: PageFacts, lines: readonly TextLine[]): (line: TextLine) => TextLine | undefined {
   const ofRow = new Map<number, TextLine>();
   for (const line of lines) for (const row of line.rows) ofRow.set(row, line);
   return (line) => {
     const at = turnedOf(line);
-    for (const row of facts.near("texts", boxOf(at)).slice(0, MOST_LOOKED_AT)) {
+    for (const row of facts.near("texts", boxOfPoints(cornersOf(line))).slice(0, MOST_LOOKED_AT)) {
       const other = ofRow.get(row);
       if (!other || other === line || (other.rows[0] ?? 0) < (line.rows[0] ?? 0)) continue;
       if (sharesInside(at, turnedOf(other), other)) return other;
@@ -134,68 +144,58 @@ function sharesInside(a: Turned, b: Turned, other: TextLine): boolean {
 }
 
 /** The first row of paths that crosses the capitals of a line; none where all that does lies under a ground. */
-function crossedBy(facts: PageFacts, line: TextLine, own: ReadonlySet<number> | undefined): number | undefined {
-  const { page } = facts;
+function crossedBy(
+  { page }: PageFacts,
+  line: TextLine,
+  near: Uint32Array,
+  own: ReadonlySet<number> | undefined,
+): number | undefined {
+  const { paths, clips } = page;
   const at = turnedOf(line);
-  const near = facts.near("paths", boxOf(at));
-  if (near.length > MOST_LOOKED_AT) return undefined;
-  const ground = groundOrder(page, at, near);
+  const ground = groundOrder(page, boxOfPoints(cornersOf(line)), GROUND_SLACK * line.heightMm, near);
   for (const row of near) {
-    const paint = page.paths.paint[row] ?? 0;
+    const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0 || own?.has(row)) continue;
-    if ((page.paths.order[row] ?? 0) < ground || page.paths.strokeColour[row] === WHITE) continue;
+    if ((paths.order[row] ?? 0) < ground || paths.strokeColour[row] === WHITE) continue;
     let crosses = false;
-    straightsOfRow(page.paths, row, (x1, y1, x2, y2) => {
-      crosses ||= isThrough(at, x1, y1, x2, y2);
+    straightsOfRow(paths, row, (x1, y1, x2, y2) => {
+      const pieces = crosses ? [] : visiblePieces(clips, paths.clip[row] ?? 0, x1, y1, x2, y2);
+      for (let i = 0; i + 1 < pieces.length; i += 2) {
+        const [from, to] = [pieces[i] ?? 0, pieces[i + 1] ?? 1];
+        const point = (share: number): PointMm => [x1 + (x2 - x1) * share, y1 + (y2 - y1) * share];
+        crosses ||= isThrough(at, point(from), point(to));
+      }
     });
     if (crosses) return row;
   }
   return undefined;
 }
 
-/** The turn in which a white ground behind a line was painted; 0 where there is none. */
-function groundOrder(page: Page, at: Turned, rows: Uint32Array): number {
-  const { paths } = page;
-  const box = boxOf(at);
+/** A ground may leave so much of the height uncovered at each edge. */
+const GROUND_SLACK = 0.25;
+
+/** The turn in which a white ground behind a box was painted; 0 where there is none. */
+function groundOrder({ paths }: Page, box: BoxMm, slackMm: number, rows: Uint32Array): number {
+  const least = grown(box, -slackMm);
   let last = 0;
   for (const row of rows) {
     const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.fill) === 0 || (paint & PAINT.hidden) !== 0 || paths.fillColour[row] !== WHITE) continue;
-    const { x, y, width, height } = pathBox(paths, row);
-    const slack = 0.25 * at.height;
-    const covers =
-      x <= box.x + slack &&
-      y <= box.y + slack &&
-      x + width >= box.x + box.width - slack &&
-      y + height >= box.y + box.height - slack;
-    if (covers) last = Math.max(last, paths.order[row] ?? 0);
+    if (contains(pathBox(paths, row), least)) last = Math.max(last, paths.order[row] ?? 0);
   }
   return last;
 }
 
 /** Whether a straight runs through the inner part of a line's box for so much of its height, or along it. */
-function isThrough(
-  { cos, sin, x, y, length, height }: Turned,
-  x1: number,
-  y1: number,
-  x2: number,
-  y2: number,
-): boolean {
-  const local = (px: number, py: number): readonly [number, number] => [
-    (px - x) * cos + (py - y) * sin,
-    (py - y) * cos - (px - x) * sin,
-  ];
-  const [[a, b], [c, d]] = [local(x1, y1), local(x2, y2)];
-  const [left, right] = [INSET.along * length, length * (1 - INSET.along)];
-  const [low, high] = [INSET.up * height, height * (1 - INSET.up)];
-  let [from, to] = [0, 1];
-  const cut = (start: number, step: number, least: number, most: number): boolean => {
-    if (step === 0) return start >= least && start <= most;
-    const [p, q] = [(least - start) / step, (most - start) / step];
-    from = Math.max(from, Math.min(p, q));
-    to = Math.min(to, Math.max(p, q));
-    return from < to;
+function isThrough({ cos, sin, x, y, length, height }: Turned, p: PointMm, q: PointMm): boolean {
+  const local = ([px, py]: PointMm): PointMm => [(px - x) * cos + (py - y) * sin, (py - y) * cos - (px - x) * sin];
+  const inner: BoxMm = {
+    x: INSET.along * length,
+    y: INSET.up * height,
+    width: length * (1 - 2 * INSET.along),
+    height: height * (1 - 2 * INSET.up),
   };
-  if (!cut(a, c - a, left, right) || !cut(b, d - b, low, high)) return false;
-  return Math.hypot(c - a, d - b) * (to - from) >= LEAST_SHARE * height;
+  const [a, b] = [local(p), local(q)];
+  const [from = 0, to = 0] = withinBox(inner, ...a, ...b, 0);
+  return Math.hypot(b[0] - a[0], b[1] - a[1]) * (to - from) >= LEAST_SHARE * height;
 }

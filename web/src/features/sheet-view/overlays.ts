@@ -1,4 +1,4 @@
-import type { PointMm } from "@hemstitch/core/drawing";
+import { cornersOfBox, type PointMm } from "@hemstitch/core/drawing";
 import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
@@ -41,18 +41,11 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
   if (shown.has("drawings"))
     for (const { boxMm, implied } of page.drawings) {
-      outline("drawings", cornersOf(boxMm), 1.5);
+      outline("drawings", cornersOfBox(boxMm), 1.5);
       const [x, y] = at(boxMm.x, boxMm.y + boxMm.height);
       if (implied) label(context, implied.words, x + 4, y - 5);
     }
 }
-
-const cornersOf = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }): PointMm[] => [
-  [x, y],
-  [x + width, y],
-  [x + width, y + height],
-  [x, y + height],
-];
 
 /** The lines of a hatch. */
 function lines(context: CanvasRenderingContext2D, ends: Float32Array, at: At): void {
