@@ -18,6 +18,8 @@ interface Gathered {
   readonly severity: Severity;
   readonly report: Report;
   readonly marks: Marks[];
+  /** The regions that its marks fill, where they are shown so. */
+  readonly regions: BoxMm[];
   readonly mend: Change[];
   readonly shapes: Shape[];
 }
@@ -30,9 +32,10 @@ export class Collector {
 
   add(rule: Rule, severity: Severity, report: Report): void {
     const key = this.keyOf(rule, report);
-    const known = this.gathered.get(key) ?? { rule, severity, report, marks: [], mend: [], shapes: [] };
+    const known = this.gathered.get(key) ?? { rule, severity, report, marks: [], regions: [], mend: [], shapes: [] };
     this.gathered.set(key, known);
     if (report.marks) known.marks.push(report.marks);
+    if (report.regionMm) known.regions.push(report.regionMm);
     known.mend.push(...(report.mend ?? []));
     known.shapes.push(...(report.shapes ?? []).slice(0, MOST_SHAPES - known.shapes.length));
   }
@@ -49,7 +52,9 @@ export class Collector {
    */
   private keyOf({ id }: Rule, report: Report): string {
     const { page, layer, measured, expected, placed, mend } = report;
-    const place = placed ? this.box(page, this.places(report.marks ? [report.marks] : [], page, 1)) : undefined;
+    const place = placed
+      ? (report.regionMm ?? this.box(page, this.places(report.marks ? [report.marks] : [], page, 1)))
+      : undefined;
     return digest(
       JSON.stringify([
         id,
@@ -66,38 +71,40 @@ export class Collector {
 
   findings(): { readonly findings: Finding[]; readonly foundOn: ReadonlyMap<string, FoundOn> } {
     const foundOn = new Map<string, FoundOn>();
-    const findings = [...this.gathered].map(([key, { rule, severity, report, marks, mend, shapes }]): Finding => {
-      foundOn.set(key, { marks, mend });
-      const { message, page, layer, measured, expected, unit, suggestions } = report;
-      const count = Math.max(
-        1,
-        marks.reduce((sum, each) => sum + each.rows.length, 0),
-      );
-      const name = layer === undefined ? undefined : this.drawing.layers[layer]?.name;
-      const places = this.places(marks, page, count);
-      const possible = mend.map((change) => possiblePart(this.drawing, change));
-      const kind = possible.find(({ change }) => change)?.change?.kind;
-      // Why it can't be mended is said with it, so that nobody is promised what won't be done.
-      const reason = kind === undefined ? possible[0]?.reason : undefined;
-      return {
-        key,
-        rule: rule.id,
-        title: rule.title,
-        severity,
-        page,
-        ...(name === undefined ? {} : { layer: name }),
-        message: reason === undefined ? message(count) : `${message(count)} ${reason}`,
-        ...(measured === undefined ? {} : { measured }),
-        ...(expected === undefined ? {} : { expected }),
-        ...(unit === undefined ? {} : { unit }),
-        ...(kind === undefined ? {} : { mend: kind }),
-        ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
-        count,
-        boxMm: this.box(page, places),
-        placesMm: Array.from(places.subarray(0, MOST_PLACES * 4), thousandth),
-        ...(shapes.length === 0 ? {} : { shapes }),
-      };
-    });
+    const findings = [...this.gathered].map(
+      ([key, { rule, severity, report, marks, regions, mend, shapes }]): Finding => {
+        foundOn.set(key, { marks, mend });
+        const { message, page, layer, measured, expected, unit, suggestions } = report;
+        const count = Math.max(
+          1,
+          marks.reduce((sum, each) => sum + each.rows.length, 0),
+        );
+        const name = layer === undefined ? undefined : this.drawing.layers[layer]?.name;
+        const places = regions.length > 0 ? inTurn(regions) : this.places(marks, page, count);
+        const possible = mend.map((change) => possiblePart(this.drawing, change));
+        const kind = possible.find(({ change }) => change)?.change?.kind;
+        // Why it can't be mended is said with it, so that nobody is promised what won't be done.
+        const reason = kind === undefined ? possible[0]?.reason : undefined;
+        return {
+          key,
+          rule: rule.id,
+          title: rule.title,
+          severity,
+          page,
+          ...(name === undefined ? {} : { layer: name }),
+          message: reason === undefined ? message(count) : `${message(count)} ${reason}`,
+          ...(measured === undefined ? {} : { measured }),
+          ...(expected === undefined ? {} : { expected }),
+          ...(unit === undefined ? {} : { unit }),
+          ...(kind === undefined ? {} : { mend: kind }),
+          ...(suggestions === undefined || suggestions.length === 0 ? {} : { suggestions }),
+          count,
+          boxMm: this.box(page, places),
+          placesMm: Array.from(places.subarray(0, MOST_PLACES * 4), thousandth),
+          ...(shapes.length === 0 ? {} : { shapes }),
+        };
+      },
+    );
     return { findings, foundOn };
   }
 
@@ -133,6 +140,9 @@ export class Collector {
     return { x: thousandth(x), y: thousandth(y), width: thousandth(width), height: thousandth(height) };
   }
 }
+
+const inTurn = (boxes: readonly BoxMm[]): Float64Array =>
+  Float64Array.from(boxes.flatMap(({ x, y, width, height }) => [x, y, width, height]));
 
 /** Places are told to a thousandth of a millimetre. */
 const thousandth = (value: number): number => Math.round(value * 1000) / 1000;

@@ -1,4 +1,4 @@
-import type { Change, ChangeKind, Marks, Shape } from "../drawing";
+import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
 import type { FileFacts, PageFacts, Recogniser } from "../recognise/recogniser";
 import type { Parameter } from "../recognise/parameter";
 import type { RulePage, Severity } from "../standard/plain";
@@ -11,6 +11,8 @@ export interface Report {
   /** Index into the drawing's layers; -1 for “no layer”; left out where no layer is meant. */
   readonly layer?: number;
   readonly marks?: Marks;
+  /** Where the marks stand, to be shown as one place: the lines of a hatch one by one would hide it. Millimetres. */
+  readonly regionMm?: BoxMm;
   /** Drawn geometry that shows what was measured. */
   readonly shapes?: readonly Shape[];
   /** Each place is a departure of its own, so the place tells two findings apart that are otherwise alike. */

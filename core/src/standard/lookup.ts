@@ -1,4 +1,11 @@
+import { parseScale, type Scale } from "../quantity";
 import type { KindEntry, LayerEntry, LineTypeEntry, OfficeStandard, PenEntry, TextStyleEntry } from "./model";
+
+/** A scale that the standard lists, as it is written and as it is. */
+export interface ListedScale {
+  readonly written: string;
+  readonly scale: Scale;
+}
 
 /** A standard made ready for asking: entries by name, pens and heights in order. Built once an inspection. */
 export class StandardLookup {
@@ -13,6 +20,8 @@ export class StandardLookup {
 
   /** Scales that drawings may be at: those of the drawing kind where one is given, else all that are listed. */
   readonly scales: readonly string[];
+  /** All listed scales, read; what can't be read is left out. */
+  readonly listed: readonly ListedScale[];
   private readonly pensInKind: ReadonlyMap<string, string>;
   /** The drawing kind that is judged by, where one is named. */
   readonly kind: KindEntry | undefined;
@@ -27,6 +36,10 @@ export class StandardLookup {
     const schedule = standard.penSchedules.find((each) => each.id === kind?.penSchedule);
     this.pensInKind = new Map(schedule?.changes.map((change) => [change.layer, change.pen]));
     this.scales = kind && kind.scales.length > 0 ? kind.scales : standard.scales.map((each) => each.scale);
+    this.listed = standard.scales.flatMap(({ scale: written }) => {
+      const scale = parseScale(written);
+      return scale.ok ? [{ written, scale: scale.value }] : [];
+    });
     this.layersByName = new Map(standard.layers.map((layer) => [layer.name, layer]));
     this.pensById = new Map(standard.pens.map((pen) => [pen.id, pen]));
     this.typesById = new Map(standard.lineTypes.map((type) => [type.id, type]));

@@ -1,5 +1,5 @@
 import { boxOfPoints, contains, distanceToBox, grown, type BoxMm } from "../../drawing";
-import { Length, parseScale, Scale, type Reading } from "../../quantity";
+import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { REGIONS } from "../regions";
@@ -313,10 +313,7 @@ const COMMON = [
 ];
 
 function snapped(facts: PageFacts, exact: number): Scale {
-  const listed = facts.file.standard.standard.scales.flatMap(({ scale }) => {
-    const parsed = parseScale(scale);
-    return parsed.ok ? [parsed.value] : [];
-  });
+  const listed = facts.file.standard.listed.map(({ scale }) => scale);
   const near = [...listed, ...COMMON.map((each) => Scale.of(each))].filter(
     (scale) => Math.abs(scale.toNumber() / exact - 1) <= SAME_SHARE,
   );

@@ -29,6 +29,7 @@ export const offLayer = rule({
           page: facts.page.index,
           layer,
           marks: { of: "paths", rows },
+          regionMm: value.hatch.boxMm,
           message: (count) =>
             `${counted(count, "line")} of a hatch ${count === 1 ? "stands" : "stand"} on ${file.layerName(layer)}, which holds no hatches${meant.length > 0 ? `; ${listed(meant, "or")} does` : ""}.`,
           measured: file.layerName(layer),

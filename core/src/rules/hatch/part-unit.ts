@@ -33,6 +33,7 @@ export const partUnit = rule({
           layer: hatch.layer,
           placed: true,
           marks: { of: "paths", rows: hatch.rows.slice(0, 1) },
+          regionMm: hatch.boxMm,
           message: () =>
             `${entry?.title ?? "The coursing"} starts with ${mm(Number(left.toFixed(1)))} ${sliver.where}, where a whole unit is ${mm(Number(whole.toFixed(1)))}.`,
           measured: Number(left.toFixed(1)),

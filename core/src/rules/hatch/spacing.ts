@@ -1,10 +1,13 @@
 import { mm } from "../../base/words";
 import type { BoxMm, Shape } from "../../drawing";
-import { formatScale, parseScale } from "../../quantity";
+import { formatScale } from "../../quantity";
 import type { HatchFamily } from "../../recognise/hatches/hatches";
 import { ANGLE_DEG, MATCHED_HATCHES, SPACING_SHARE } from "../../recognise/hatches/matched";
 import type { FileFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
+
+/** Spacings tell a scale no more exactly than this share. */
+const SAME_SCALE = 0.02;
 
 export const spacing = rule({
   id: "hatch/spacing",
@@ -36,6 +39,7 @@ export const spacing = rule({
           page: facts.page.index,
           layer: hatch.layer,
           marks: { of: "paths", rows: hatch.rows },
+          regionMm: hatch.boxMm,
           shapes: hatch.families.map((each) => across(each, hatch.boxMm)),
           message: () =>
             `The lines of ${entry.title} are ${mm(Number(family.spacingMm.toFixed(2)))} apart on paper, where ${mm(Number(expected.toFixed(2)))} is right${inBuilding ? ` (${mm(Number((expected * scale).toFixed(1)))} in the building)` : ""}.${made}`,
@@ -50,13 +54,8 @@ export const spacing = rule({
 /** The scale at which the spacing would be right, where it is a listed one. */
 function madeFor(file: FileFacts, scale: number | undefined, times: number): string {
   if (scale === undefined) return "";
-  const { units, scales } = file.standard.standard;
-  for (const { scale: written } of scales) {
-    const parsed = parseScale(written);
-    if (parsed.ok && Math.abs(parsed.value.toNumber() / (scale * times) - 1) < 0.02)
-      return ` It was made for ${formatScale(parsed.value, units)}.`;
-  }
-  return "";
+  const made = file.standard.listed.find((each) => Math.abs(each.scale.toNumber() / (scale * times) - 1) < SAME_SCALE);
+  return made ? ` It was made for ${formatScale(made.scale, file.standard.standard.units)}.` : "";
 }
 
 /** One spacing of a family, amid its region. */

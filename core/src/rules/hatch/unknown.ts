@@ -29,6 +29,7 @@ export const unknown = rule({
           page: facts.page.index,
           layer: value.hatch.layer,
           marks: { of: "paths", rows: value.hatch.rows },
+          regionMm: value.hatch.boxMm,
           message: () => `Lines at ${words} are no hatch of the standard.`,
           measured: words,
         });

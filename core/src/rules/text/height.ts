@@ -1,6 +1,6 @@
 import { counted, mm } from "../../base/words";
 import { fromTo, PAINT, textLines, type HeightChange, type Page } from "../../drawing";
-import { formatScale, parseScale, Scale } from "../../quantity";
+import { formatScale, type Scale } from "../../quantity";
 import { HEIGHT_OFF, isHeight, JUDGED_HEIGHTS } from "../../recognise/heights";
 import type { TextLook } from "../../recognise/looks";
 import type { FileFacts } from "../../recognise/recogniser";
@@ -96,15 +96,13 @@ const FAR_SCALE = 4;
 /** Lettering made for another scale is right there: 1.25 mm at 1:100 is 2.5 mm at 1:50. */
 function rightScale(file: FileFacts, stated: Scale | undefined, look: TextLook): string {
   if (!stated) return "";
-  const { units, scales } = file.standard.standard;
-  for (const { scale: written } of scales) {
-    const scale = parseScale(written);
-    if (!scale.ok) continue;
-    const larger = stated.toNumber() / scale.value.toNumber();
+  const { units } = file.standard.standard;
+  for (const { scale } of file.standard.listed) {
+    const larger = stated.toNumber() / scale.toNumber();
     if (larger > FAR_SCALE || larger < 1 / FAR_SCALE || Math.abs(larger - 1) < 0.1) continue;
     const there = look.heightMm * larger;
     if (file.standard.textStyles.some((style) => isHeight(file, there, style.heightMm)))
-      return ` It would be ${mm(Number(there.toFixed(1)))} at ${formatScale(Scale.of(scale.value.buildingPerPaper), units)}.`;
+      return ` It would be ${mm(Number(there.toFixed(1)))} at ${formatScale(scale, units)}.`;
   }
   return "";
 }

@@ -213,7 +213,7 @@ function FindingLine({
         <Box sx={{ px: 2, pb: 1, pl: 6.4 }}>
           {finding.measured !== undefined && finding.expected !== undefined && (
             <Typography variant="body2" sx={{ mb: 0.5 }}>
-              measured <b>{finding.measured}</b> · standard <b>{finding.expected}</b> {finding.unit ?? ""}
+              measured <b>{finding.measured}</b> · expected <b>{finding.expected}</b> {finding.unit ?? ""}
             </Typography>
           )}
           {finding.mend && onMend && (

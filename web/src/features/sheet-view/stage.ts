@@ -10,6 +10,10 @@ import { moved, sameView, transformFrom, wholeSheet, zoomed, type Size, type Vie
 /** How true the picture is that stands there: our own quick one, or the file's. */
 export type Trueness = "simplified" | "exact" | "failed";
 
+/** A place that is shown smaller than this is none that anybody sees; at so many pixels a millimetre lettering can be read. */
+const SPECK_PX = 24;
+const READABLE_PX_PER_MM = 4;
+
 /** What the sheet is shown with, one above the other. */
 export interface StageParts {
   readonly frame: HTMLElement;
@@ -124,8 +128,13 @@ export class SheetStage {
   show(place: { x: number; y: number; width: number; height: number }): void {
     if (!this.sheet) return;
     const { width, height } = this.window();
-    const [x, y] = this.at(place.x + place.width / 2, place.y + place.height / 2);
-    if (x > 40 && y > 40 && x < width - 40 && y < height - 40) return;
+    const middle = [place.x + place.width / 2, place.y + place.height / 2] as const;
+    // What would be a speck is looked at from nearer; from there on the sheet only moves.
+    const isSpeck = Math.max(place.width, place.height) * this.view.scale < SPECK_PX;
+    const nearer = isSpeck ? Math.max(1, READABLE_PX_PER_MM / this.view.scale) : 1;
+    this.view = zoomed(this.view, nearer, ...this.at(...middle));
+    const [x, y] = this.at(...middle);
+    if (nearer === 1 && x > 40 && y > 40 && x < width - 40 && y < height - 40) return;
     this.view = moved(this.view, width / 2 - x, height / 2 - y);
     this.refresh(REST_MS / 2);
   }

@@ -1,0 +1,61 @@
+import type { BoxMm } from "../../drawing";
+import type { Straights } from "../straights";
+import type { HatchFamily } from "./families";
+
+/** Directions that so much of the length of all other lines around has are axes of a building. */
+const AXIS_SHARE = 0.1;
+const QUARTER_STEPS = 900;
+/** Level and upright within this. Degrees. */
+const ON_AXIS_DEG = 0.3;
+/** How far around: a sheet may bear several drawings, turned in several ways. Millimetres. */
+const AROUND_MM = 80;
+
+/** Directions of a sheet, of a building that is turned: those that most lines around a place have. */
+export class Axes {
+  /** Length of lines by direction, for each square of the sheet; the last is that of all. */
+  private readonly squares = new Map<string, Float32Array>();
+
+  constructor(straights: Straights, families: readonly HatchFamily[]) {
+    const inFamily = new Set<number>();
+    for (const { rows } of families) for (const row of rows) inFamily.add(row);
+    for (let i = 0; i < straights.count; i++) {
+      if (inFamily.has(straights.rows[i] ?? 0)) continue;
+      const { x1, y1, x2, y2 } = straights.at(i);
+      const step = stepOf((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI);
+      const square = this.at(Math.floor((x1 + x2) / 2 / AROUND_MM), Math.floor((y1 + y2) / 2 / AROUND_MM));
+      const length = Math.hypot(x2 - x1, y2 - y1);
+      square[step] = (square[step] ?? 0) + length;
+      square[QUARTER_STEPS] = (square[QUARTER_STEPS] ?? 0) + length;
+    }
+  }
+
+  /** Whether a direction is an axis of what is drawn around a box. */
+  has(angleDeg: number, { x, y, width, height }: BoxMm): boolean {
+    const off = angleDeg % 90;
+    if (Math.min(off, 90 - off) <= ON_AXIS_DEG) return true;
+    const [column, line] = [Math.floor((x + width / 2) / AROUND_MM), Math.floor((y + height / 2) / AROUND_MM)];
+    let [own, all] = [0, 0];
+    for (const [c, l] of NEIGHBOURS) {
+      const square = this.squares.get(`${column + c} ${line + l}`);
+      if (!square) continue;
+      const step = stepOf(angleDeg);
+      for (const by of [-1, 0, 1]) own += square[(step + by + QUARTER_STEPS) % QUARTER_STEPS] ?? 0;
+      all += square[QUARTER_STEPS] ?? 0;
+    }
+    return own >= AXIS_SHARE * all && own > 0;
+  }
+
+  private at(column: number, line: number): Float32Array {
+    const key = `${column} ${line}`;
+    const known = this.squares.get(key) ?? new Float32Array(QUARTER_STEPS + 1);
+    this.squares.set(key, known);
+    return known;
+  }
+}
+
+/** The square of a place, and those around it. */
+const NEIGHBOURS = [-1, 0, 1].flatMap((c) => [-1, 0, 1].map((l) => [c, l] as const));
+
+/** Directions at right angles to each other are one step of a quarter turn. */
+const stepOf = (degrees: number): number =>
+  Math.round(((((degrees % 90) + 90) % 90) / 90) * QUARTER_STEPS) % QUARTER_STEPS;
