@@ -1,4 +1,5 @@
 import type { Drawing } from "../drawing";
+import { SeenDrawing } from "../recognise/recogniser";
 import {
   canonical,
   checkStandard,
@@ -23,7 +24,8 @@ export interface Effect {
  * severity, or whose expected value changes, is lost as it was and gained as it is.
  */
 export function effectOn(drawing: Drawing, before: OfficeStandard, after: OfficeStandard): Effect {
-  return effectOf(inspect(drawing, before).findings, inspect(drawing, after).findings);
+  const seen = new SeenDrawing(drawing);
+  return effectOf(inspect(drawing, before, { seen }).findings, inspect(drawing, after, { seen }).findings);
 }
 
 export function effectOf(was: readonly Finding[], is: readonly Finding[]): Effect {

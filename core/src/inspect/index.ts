@@ -6,4 +6,5 @@ export { effectOf, effectOn, singleChanges } from "./effect";
 export type { Effect, SingleChange } from "./effect";
 export { MOST_PLACES } from "./finding";
 export type { Finding, FoundOn, Inspected, NotJudged } from "./finding";
+export { SeenDrawing } from "../recognise/recogniser";
 export { statedScale } from "../recognise/stated-scale";

@@ -1,7 +1,7 @@
 import type { Drawing } from "../drawing";
 import type { Scale } from "../quantity";
 import { drawingsOn } from "../recognise/recognised";
-import { FileFacts } from "../recognise/recogniser";
+import { FileFacts, type SeenDrawing } from "../recognise/recogniser";
 import { RULES, unmet, type Rule } from "../rules";
 import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard/plain";
 import { Collector } from "./collect";
@@ -14,11 +14,13 @@ export interface InspectOptions {
   readonly kind?: string;
   /** The rules to judge by; all unless said. */
   readonly rules?: readonly Rule[];
+  /** What was made out in the drawing when it was judged by another standard. */
+  readonly seen?: SeenDrawing;
 }
 
 /** Judges a drawing by an edition: every rule that is on, over every page. Pure. */
 export function inspect(drawing: Drawing, standard: OfficeStandard, options: InspectOptions = {}): Inspected {
-  const file = new FileFacts(drawing, new StandardLookup(standard, options.kind), options.scale);
+  const file = new FileFacts(drawing, new StandardLookup(standard, options.kind), options.scale, options.seen);
   const collector = new Collector(drawing);
   const notJudged: NotJudged[] = [];
   for (const rule of options.rules ?? RULES) {

@@ -45,6 +45,7 @@ export class Heads {
 export const HEADS: PageRecogniser<Heads> = {
   id: "heads",
   on: "page",
+  ofDrawing: true,
   finds: "arrowheads, dots and circles that lines end with",
   from: "small filled triangles and small round outlines",
   find: ({ page }) => [measuredOn(page.index, new Heads(headsOf(page)))],

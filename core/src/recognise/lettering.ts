@@ -50,6 +50,7 @@ export function cornersOf({ startMm: [x, y], angleDeg, lengthMm, heightMm }: Tex
 export const LETTERING: PageRecogniser<TextLine> = {
   id: "lettering",
   on: "page",
+  ofDrawing: true,
   finds: "lines of lettering",
   from: "visible strings of one direction, height and baseline that follow each other without a gap, and stacked fractions",
   find: ({ page, file }) =>

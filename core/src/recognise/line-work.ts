@@ -66,6 +66,7 @@ export class LineWork {
 export const LINE_WORK: PageRecogniser<LineWork> = {
   id: "line-work",
   on: "page",
+  ofDrawing: true,
   finds: "the straight pieces of all lines",
   from: "strokes, and areas as thin as a line",
   find: (facts) => [measuredOn(facts.page.index, lineWorkOf(facts))],

@@ -108,6 +108,7 @@ export function textLooks(page: Page): TextLook[] {
 export const STROKE_LOOKS: PageRecogniser<StrokeLook> = {
   id: "stroke-looks",
   on: "page",
+  ofDrawing: true,
   finds: "lines that plot alike",
   from: "the layer, width and dashes of each visible stroke; white ones on the bare paper keep things from sight and are no lines",
   find: ({ page }) => strokeLooks(page).map((look) => measuredOn(page.index, look, { of: "paths", rows: look.rows })),
@@ -116,6 +117,7 @@ export const STROKE_LOOKS: PageRecogniser<StrokeLook> = {
 export const TEXT_LOOKS: PageRecogniser<TextLook> = {
   id: "text-looks",
   on: "page",
+  ofDrawing: true,
   finds: "lettering that plots alike",
   from: "the layer, font and height of capitals of each visible string",
   find: ({ page }) => textLooks(page).map((look) => measuredOn(page.index, look, { of: "texts", rows: look.rows })),

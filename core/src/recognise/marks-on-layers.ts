@@ -15,6 +15,7 @@ export interface OnLayer {
 export const MARKS_ON_LAYERS: PageRecogniser<OnLayer> = {
   id: "marks-on-layers",
   on: "page",
+  ofDrawing: true,
   finds: "marks by layer",
   from: "the layer of each mark and picture",
   find: ({ page, file }) =>

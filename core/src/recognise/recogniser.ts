@@ -34,6 +34,8 @@ interface AnyRecogniser {
 /** Makes things out on one page. Runs at most once a page, when somebody first asks. */
 export interface PageRecogniser<T> extends AnyRecogniser {
   readonly on: "page";
+  /** It looks at the drawing alone: what it finds is the same by every standard. */
+  readonly ofDrawing?: true;
   find(page: PageFacts): readonly Sure<T>[];
 }
 
@@ -45,6 +47,21 @@ export interface FileRecogniser<T> extends AnyRecogniser {
 
 export type Recogniser = PageRecogniser<unknown> | FileRecogniser<unknown>;
 
+/** What was made out on a page whatever the standard. */
+interface SeenPage {
+  readonly found: Map<Recogniser, readonly Sure<unknown>[]>;
+  nearby?: Nearby;
+}
+
+/** What was made out in a drawing whatever the standard: judged by several, it is looked at once. */
+export class SeenDrawing {
+  readonly pages: readonly SeenPage[];
+
+  constructor(readonly drawing: Drawing) {
+    this.pages = drawing.pages.map(() => ({ found: new Map() }));
+  }
+}
+
 /** What is known of a file and its pages, worked out as it is asked for, each thing once. */
 export class FileFacts {
   readonly pages: readonly PageFacts[];
@@ -55,8 +72,9 @@ export class FileFacts {
     readonly standard: StandardLookup,
     /** The scale that the caller knows the drawings to be at. */
     readonly givenScale?: Scale,
+    seen = new SeenDrawing(drawing),
   ) {
-    this.pages = drawing.pages.map((page) => new PageFacts(this, page));
+    this.pages = drawing.pages.map((page, i) => new PageFacts(this, page, seen.pages[i] ?? { found: new Map() }));
   }
 
   of<T>(recogniser: FileRecogniser<T>): readonly Sure<T>[] {
@@ -77,23 +95,24 @@ export class FileFacts {
 
 export class PageFacts {
   private readonly found = new Map<Recogniser, readonly Sure<unknown>[]>();
-  private nearby: Nearby | undefined;
 
   constructor(
     readonly file: FileFacts,
     readonly page: Page,
+    private readonly seen: SeenPage,
   ) {}
 
   of<T>(recogniser: PageRecogniser<T>): readonly Sure<T>[] {
-    let found = this.found.get(recogniser) as readonly Sure<T>[] | undefined;
-    if (!found) this.found.set(recogniser, (found = recogniser.find(this)));
+    const known = recogniser.ofDrawing ? this.seen.found : this.found;
+    let found = known.get(recogniser) as readonly Sure<T>[] | undefined;
+    if (!found) known.set(recogniser, (found = recogniser.find(this)));
     return found;
   }
 
   /** Rows of the marks whose boxes meet a box, rising. */
   near(of: Marks["of"], box: BoxMm): Uint32Array {
-    this.nearby ??= new Nearby(this.page);
-    return this.nearby.near(of, box);
+    this.seen.nearby ??= new Nearby(this.page);
+    return this.seen.nearby.near(of, box);
   }
 }
 

@@ -25,6 +25,7 @@ export class Regions {
 export const REGIONS: PageRecogniser<Regions> = {
   id: "regions",
   on: "page",
+  ofDrawing: true,
   finds: "parts of a page with white paper between them",
   from: "where marks stand, those of the border left out",
   find: ({ page }) => [measuredOn(page.index, regionsOf(page))],

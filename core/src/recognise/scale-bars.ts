@@ -38,6 +38,7 @@ const UNITS: Readonly<Record<string, LengthUnit>> = {
 export const SCALE_BARS: PageRecogniser<ScaleBar> = {
   id: "scale-bars",
   on: "page",
+  ofDrawing: true,
   finds: "scale bars",
   from: "figures that rise from 0 in one line, one of them with its unit, with marks of a bar at their middles in the same proportions",
   find: (facts) => barsOf(facts),

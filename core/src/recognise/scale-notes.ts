@@ -21,6 +21,7 @@ const LEAST_SLASHED = 5;
 export const SCALE_NOTES: PageRecogniser<ScaleNote> = {
   id: "scale-notes",
   on: "page",
+  ofDrawing: true,
   finds: "scales that are written on the sheet",
   from: "lettering that reads as a scale, with or without the word before it; “as noted” is none",
   find: (facts) =>

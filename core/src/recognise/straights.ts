@@ -118,7 +118,9 @@ class Laid {
   /** From and to along the direction, and across it, by straight. Millimetres. */
   private readonly along: [Float32Array, Float32Array];
   private readonly across: [Float32Array, Float32Array];
+  /** By straight, the directions of the page numbered from 0: a small page has few of them. */
   private readonly direction: Uint16Array;
+  private readonly cells: number;
   /** Where each cell's straights begin among the members. */
   private readonly starts: Uint32Array;
   private readonly members: Uint32Array;
@@ -129,27 +131,34 @@ class Laid {
     this.across = [column(), column()];
     this.direction = new Uint16Array(count);
     const directions = directionsOf(ends, count);
-    for (let i = 0; i < count; i++) this.lay(i, ends, directions[i] ?? 0);
-    this.starts = new Uint32Array(DIRECTIONS * CELLS + 1);
+    const numbered = new Int16Array(DIRECTIONS).fill(-1);
+    let used = 0;
+    for (let i = 0; i < count; i++) {
+      const step = directions[i] ?? 0;
+      if ((numbered[step] ?? -1) < 0) numbered[step] = used++;
+      this.direction[i] = numbered[step] ?? 0;
+      this.lay(i, ends, step);
+    }
+    this.cells = used * CELLS;
+    this.starts = new Uint32Array(this.cells + 1);
     this.eachCell((_, cell) => (this.starts[cell + 1] = (this.starts[cell + 1] ?? 0) + 1));
-    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++)
+    for (let cell = 0; cell < this.cells; cell++)
       this.starts[cell + 1] = (this.starts[cell + 1] ?? 0) + (this.starts[cell] ?? 0);
-    this.members = new Uint32Array(this.starts[DIRECTIONS * CELLS] ?? 0);
+    this.members = new Uint32Array(this.starts[this.cells] ?? 0);
     const next = this.starts.slice();
     this.eachCell((i, cell) => {
       const at = next[cell] ?? 0;
       this.members[at] = i;
       next[cell] = at + 1;
     });
+    for (let cell = 0; cell < this.cells; cell++) this.sortAcross(this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0);
   }
 
   /** Pairs whose lengths overlap and that lie across no farther apart than `reach` of either; each pair once. */
   near(reach: (i: number) => number, visit: (a: number, b: number) => void): void {
     const [from, to] = this.across;
-    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++) {
+    for (let cell = 0; cell < this.cells; cell++) {
       const [start, end] = [this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0];
-      if (end - start < 2) continue;
-      this.sortAcross(start, end);
       for (let k = start; k < end; k++) {
         const a = this.members[k] ?? 0;
         const limit = (to[a] ?? 0) + reach(a) + ROUNDING_MM;
@@ -166,10 +175,8 @@ class Laid {
   next(kinds: Int32Array, mostMm: number, visit: (a: number, b: number, apartMm: number) => void): void {
     const [from, to] = this.along;
     const [low, high] = this.across;
-    for (let cell = 0; cell < DIRECTIONS * CELLS; cell++) {
+    for (let cell = 0; cell < this.cells; cell++) {
       const [start, end] = [this.starts[cell] ?? 0, this.starts[cell + 1] ?? 0];
-      if (end - start < 2) continue;
-      this.sortAcross(start, end);
       for (let k = start; k < end; k++) {
         const a = this.members[k] ?? 0;
         const kind = kinds[a] ?? -1;
@@ -224,7 +231,6 @@ class Laid {
     const [cos, sin] = [COS[step] ?? 1, SIN[step] ?? 0];
     const [p, q] = [x1 * cos + y1 * sin, x2 * cos + y2 * sin];
     const [s, t] = [y1 * cos - x1 * sin, y2 * cos - x2 * sin];
-    this.direction[i] = step;
     this.along[0][i] = Math.min(p, q);
     this.along[1][i] = Math.max(p, q);
     this.across[0][i] = Math.min(s, t);
@@ -277,6 +283,7 @@ const cellAt = (alongMm: number): number => Math.min(CELLS - 1, Math.max(0, Math
 export const STRAIGHTS: PageRecogniser<Straights> = {
   id: "straights",
   on: "page",
+  ofDrawing: true,
   finds: "straight lines, and which of them run beside each other",
   from: "the straight pieces of visible strokes",
   find: ({ page }) => [measuredOn(page.index, straightsOf(page))],

@@ -21,6 +21,7 @@ const SHIFT = 1000;
 export const THIN_AREAS: PageRecogniser<StrokeLook> = {
   id: "thin-areas",
   on: "page",
+  ofDrawing: true,
   finds: "lines drawn as thin areas",
   from: "rectangles without outline, up to 1 mm wide and twenty times as long, or six and more in a row that repeat dashes and gaps, with nothing along their sides",
   find: (facts) => looksOf(facts).map((look) => measuredOn(facts.page.index, look, { of: "paths", rows: look.rows })),

@@ -49,6 +49,7 @@ const CONFIDENCE = { full: 0.97, noCrossing: 0.9, outside: 0.85, moved: 0.85, ba
 export const DIMENSIONS: PageRecogniser<Dimension> = {
   id: "dimensions",
   on: "page",
+  ofDrawing: true,
   finds: "dimensions",
   from: "a figure that reads as a length, and a line beside it that ends in ticks, arrows, dots or circles, or between lines that go on beyond it",
   find: (facts) => new Finder(facts).all(),

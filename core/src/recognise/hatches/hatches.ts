@@ -32,6 +32,7 @@ export const SURE_HATCH = 0.8;
 export const HATCHES: PageRecogniser<Hatch> = {
   id: "hatches",
   on: "page",
+  ofDrawing: true,
   finds: "hatches",
   from: "five and more parallel lines of one layer, pen and line type at one spacing, each beside the next",
   find: (facts) => hatchesOf(facts),

@@ -1,5 +1,6 @@
 import { mm } from "../../base/words";
-import { boxOfPoints, grown, type PointMm } from "../../drawing";
+import { boxOfPoints, type PointMm } from "../../drawing";
+import { HATCH_OUTLINES, type HatchOutline } from "../../recognise/hatches/outlines";
 import { MATCHED_HATCHES } from "../../recognise/hatches/matched";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
@@ -19,20 +20,14 @@ const parameter = (name: string, title: string, usual: number, sentence: string)
 const LEAST = parameter("leastMm", "Least gap", 0.3, "A gap in the outline around a hatch is told from this width on.");
 const MOST = parameter("mostMm", "Widest gap", 5, "A wider gap is an opening, and not told.");
 
-/** Ends of hatch lines lie on the outline within this. Millimetres. */
-const ON_OUTLINE_MM = 0.3;
 const TOUCHING_MM = 0.12;
-/** One hatch line may end on anything; two make an outline. */
-const LEAST_HITS = 2;
-/** Lines beside the ends of one hatch that are looked at; where more lie upon each other, its outline is not followed. */
-const MOST_LOOKED_AT = 1_000_000;
 
 export const openBoundary = rule({
   id: "hatch/open-boundary",
   title: "An outline around a hatch with a gap",
   severity: "note",
   needs: [],
-  reads: [MATCHED_HATCHES, LINE_WORK],
+  reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK],
   parameters: [LEAST, MOST],
   page: {
     measures:
@@ -55,9 +50,10 @@ export const openBoundary = rule({
       if (facts.of(MATCHED_HATCHES).length === 0) continue;
       const lines = facts.of(LINE_WORK)[0]?.value;
       if (!lines) continue;
+      const outlines = facts.of(HATCH_OUTLINES)[0]?.value ?? new Map<Hatch, HatchOutline>();
       const told = new Set<string>();
       for (const { value } of facts.of(MATCHED_HATCHES))
-        for (const gap of gapsOf(value.hatch, lines, least, most) ?? tooMuch(facts.page.index)) {
+        for (const gap of gapsOf(outlines.get(value.hatch), lines, least, most) ?? tooMuch(facts.page.index)) {
           const key = gap.from.map((n) => n.toFixed(1)).join(" ");
           if (told.has(key)) continue;
           told.add(key);
@@ -87,8 +83,7 @@ interface Gap {
 }
 
 /** The gaps in the outline of a hatch; undefined where too much lies there to follow it. */
-function gapsOf(hatch: Hatch, lines: LineWork, least: number, most: number): Gap[] | undefined {
-  const outline = outlineOf(hatch, lines);
+function gapsOf(outline: HatchOutline | undefined, lines: LineWork, least: number, most: number): Gap[] | undefined {
   if (!outline) return undefined;
   const isFree = (i: number, at: PointMm): boolean =>
     !lines
@@ -110,23 +105,4 @@ function gapsOf(hatch: Hatch, lines: LineWork, least: number, most: number): Gap
       if (best && best.widthMm >= least && best.pieces[0] < best.pieces[1]) gaps.push(best);
     }
   return gaps;
-}
-
-/** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
-function outlineOf(hatch: Hatch, lines: LineWork): ReadonlySet<number> | undefined {
-  const own = new Set(hatch.rows);
-  const hits = new Map<number, number>();
-  let left = MOST_LOOKED_AT;
-  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
-    if (!own.has(lines.rows[i] ?? 0)) continue;
-    for (const at of [lines.end(i, 0), lines.end(i, 1)]) {
-      const near = lines.near(boxOfPoints([at], ON_OUTLINE_MM));
-      left -= near.length;
-      if (left < 0) return undefined;
-      for (const other of near)
-        if (!own.has(lines.rows[other] ?? 0) && lines.distance(other, at) <= ON_OUTLINE_MM)
-          hits.set(other, (hits.get(other) ?? 0) + 1);
-    }
-  }
-  return new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
 }

@@ -25,13 +25,17 @@ export const defaultUsed = rule({
   judge({ file, pages, report }) {
     const isDefault = (layer: number): boolean => layer < 0 || file.of(NAMED_LAYERS)[layer]?.value.state === "default";
     for (const facts of pages) {
-      const belonging = new ImpliedLayers(facts);
+      let belonging: ImpliedLayers | undefined;
       for (const { value } of facts.of(MARKS_ON_LAYERS)) {
         if (!isDefault(value.layer)) continue;
         const name = file.layerName(value.layer);
         const where = value.layer < 0 ? "no layer" : `the default layer “${name}”`;
         for (const sort of ["paths", "texts"] as const) {
-          for (const { rows, implied } of byImplied(belonging, sort, value.visible(sort)))
+          for (const { rows, implied } of byImplied(
+            (belonging ??= new ImpliedLayers(facts)),
+            sort,
+            value.visible(sort),
+          ))
             report({
               page: facts.page.index,
               layer: value.layer,

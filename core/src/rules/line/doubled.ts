@@ -16,6 +16,7 @@ interface Doubled {
 const DOUBLED: PageRecogniser<readonly Doubled[]> = {
   id: "doubled-marks",
   on: "page",
+  ofDrawing: true,
   finds: "marks that lie twice in one place",
   from: "the points of marks of one layer, pen and line type, in either direction",
   find: ({ page }) => {

@@ -20,6 +20,7 @@ interface ColourLook {
 const STROKE_COLOURS: PageRecogniser<ColourLook> = {
   id: "stroke-colours",
   on: "page",
+  ofDrawing: true,
   finds: "lines by the colour that they plot in",
   from: "the layer and colour of each visible stroke; white ones on the bare paper are grounds",
   find: ({ page }) => coloursOf(page).map((look) => measuredOn(page.index, look, { of: "paths", rows: look.rows })),

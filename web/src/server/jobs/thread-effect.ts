@@ -1,6 +1,6 @@
 import { gunzipSync } from "node:zlib";
 import { unpackDrawing } from "@hemstitch/core/drawing";
-import { effectOf, inspect, singleChanges, type SingleChange } from "@hemstitch/core/inspect";
+import { effectOf, inspect, SeenDrawing, singleChanges, type SingleChange } from "@hemstitch/core/inspect";
 import type { EffectResult, TaskOf } from "./thread-work";
 
 /** Changes that are judged each on its own; a draft with more is judged as a whole. */
@@ -26,14 +26,16 @@ export function judgeEffect(task: TaskOf<"effect">): EffectResult {
   }));
   if (!task.drawing) return { ok: true, changes: said, gained: [], lost: [], alone: [] };
   const drawing = unpackDrawing(gunzipSync(task.drawing));
-  const was = inspect(drawing, task.before).findings;
+  // Looked at once, judged by every standard.
+  const seen = new SeenDrawing(drawing);
+  const was = inspect(drawing, task.before, { seen }).findings;
   return {
     ok: true,
     changes: said,
-    ...effectOf(was, inspect(drawing, task.after).findings),
+    ...effectOf(was, inspect(drawing, task.after, { seen }).findings),
     alone: changes.map(({ standard }) => {
       if (!alone || !standard) return { gained: 0, lost: 0 };
-      const { gained, lost } = effectOf(was, inspect(drawing, standard).findings);
+      const { gained, lost } = effectOf(was, inspect(drawing, standard, { seen }).findings);
       return { gained: gained.length, lost: lost.length };
     }),
   };

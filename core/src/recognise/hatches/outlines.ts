@@ -1,0 +1,50 @@
+import { boxOfPoints, grown } from "../../drawing";
+import { LINE_WORK, type LineWork } from "../line-work";
+import { measuredOn, type PageRecogniser } from "../recogniser";
+import { HATCHES, type Hatch } from "./hatches";
+
+/** Ends of hatch lines lie on the outline within this. Millimetres. */
+const ON_OUTLINE_MM = 0.3;
+/** One hatch line may end on anything; two make an outline. */
+const LEAST_HITS = 2;
+/** Lines beside the ends of one hatch that are looked at; where more lie upon each other, its outline is not followed. */
+const MOST_LOOKED_AT = 1_000_000;
+
+/** Pieces of line work around a hatch. */
+export type HatchOutline = ReadonlySet<number>;
+
+export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = {
+  id: "hatch-outlines",
+  on: "page",
+  ofDrawing: true,
+  finds: "the outlines that hatches end on",
+  from: "lines on which two and more lines of a hatch end",
+  find: (facts) => {
+    const lines = facts.of(LINE_WORK)[0]?.value;
+    const outlines = new Map<Hatch, HatchOutline>();
+    for (const { value: hatch } of lines ? facts.of(HATCHES) : []) {
+      const outline = lines && outlineOf(hatch, lines);
+      if (outline) outlines.set(hatch, outline);
+    }
+    return [measuredOn(facts.page.index, outlines)];
+  },
+};
+
+/** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
+function outlineOf(hatch: Hatch, lines: LineWork): HatchOutline | undefined {
+  const own = new Set(hatch.rows);
+  const hits = new Map<number, number>();
+  let left = MOST_LOOKED_AT;
+  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
+    if (!own.has(lines.rows[i] ?? 0)) continue;
+    for (const at of [lines.end(i, 0), lines.end(i, 1)]) {
+      const near = lines.near(boxOfPoints([at], ON_OUTLINE_MM));
+      left -= near.length;
+      if (left < 0) return undefined;
+      for (const other of near)
+        if (!own.has(lines.rows[other] ?? 0) && lines.distance(other, at) <= ON_OUTLINE_MM)
+          hits.set(other, (hits.get(other) ?? 0) + 1);
+    }
+  }
+  return new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
+}
