@@ -1,9 +1,26 @@
 export * from "./drawing";
 export type { Board, Lettering, Point, TextOptions } from "./board";
-export { concat, IDENTITY, scaleOf } from "./matrix";
+export { concat, IDENTITY, inverse, scaleOf } from "./matrix";
 export type { Matrix } from "./matrix";
-export { changesOf } from "./changes";
-export type { Change, ChangeKind, HeightChange, LayerRename, LineTypeChange, MarkChange, WidthChange } from "./changes";
+export { changeOfSome, changesOf, isLayerChange, sortOf } from "./changes";
+export type {
+  Change,
+  ChangeKind,
+  HeightChange,
+  LayerChange,
+  LayerMove,
+  LayerOff,
+  LayerRename,
+  LineTypeChange,
+  MarkChange,
+  MarkChangeKind,
+  MarkSort,
+  Removal,
+  ShadeChange,
+  TextRewrite,
+  Turn,
+  WidthChange,
+} from "./changes";
 export { boxOfPoints, contains, cornersOfBox, distanceToBox, grown, together } from "./boxes";
 export { boxAround, markBox, overlap } from "./marks";
 export { eachStraight, isInside, RING_ENDS, straightsOfRow, visiblePieces, withinBox } from "./clipping";

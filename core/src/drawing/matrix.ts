@@ -22,3 +22,9 @@ export const concat = (m: Matrix, n: Matrix): Matrix => ({
 
 /** How much larger lengths become, on average over directions: √|det|. */
 export const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m.a * m.d - m.b * m.c));
+
+/** The map that leads back; no finite one where the map flattens everything. */
+export function inverse({ a, b, c, d, e, f }: Matrix): Matrix {
+  const det = a * d - b * c;
+  return { a: d / det, b: -b / det, c: -c / det, d: a / det, e: (c * f - d * e) / det, f: (b * e - a * f) / det };
+}

@@ -1,4 +1,4 @@
-import type { Change, LayerRename } from "./changes";
+import { changeOfSome, isLayerChange, sortOf, type Change, type LayerMove, type LayerRename } from "./changes";
 import type { Drawing, Page } from "./drawing";
 
 /** What of a change can be carried out, if anything, and why the rest can't. */
@@ -9,29 +9,36 @@ export interface Possible {
 
 /** What of a change can be carried out without harm, and why the rest can't. */
 export function possiblePart(drawing: Drawing, change: Change): Possible {
-  if (change.kind === "rename") {
-    const reason = whyNotRenamed(drawing, change);
-    return reason === undefined ? { change } : { reason };
-  }
-  const page = drawing.pages[change.page - 1];
-  if (!page) return { change };
+  const reason = whyNot(drawing, change);
+  if (reason !== undefined) return { reason };
+  const page = isLayerChange(change) ? undefined : drawing.pages[change.page - 1];
+  if (!page || isLayerChange(change)) return { change };
   if (!page.groups.some(({ isNote, isCell }) => isNote || isCell)) return { change };
-  const { group } = page[change.kind === "set-height" ? "texts" : "paths"];
+  const { group } = page[sortOf(change)];
   const reasons = Array.from(change.rows, (row) => whyNotChanged(page, group[row] ?? 0));
-  const reason = reasons.find((each) => each !== undefined);
-  if (reason === undefined) return { change };
+  const first = reasons.find((each) => each !== undefined);
+  if (first === undefined) return { change };
   const kept = reasons.flatMap((each, i) => (each === undefined ? [i] : []));
-  if (kept.length === 0) return { reason };
-  const rows = Uint32Array.from(kept, (i) => change.rows[i] ?? 0);
-  if (change.kind !== "set-height" || !change.shiftMm) return { change: { ...change, rows }, reason };
-  const { shiftMm } = change;
-  return { change: { ...change, rows, shiftMm: Float32Array.from(kept, (i) => shiftMm[i] ?? 0) }, reason };
+  return kept.length === 0 ? { reason: first } : { change: changeOfSome(change, kept), reason: first };
+}
+
+function whyNot(drawing: Drawing, change: Change): string | undefined {
+  if (change.kind === "rename") return whyNotRenamed(drawing, change);
+  return change.kind === "move" ? whyNotMoved(drawing, change) : undefined;
 }
 
 function whyNotRenamed(drawing: Drawing, { layer, to }: LayerRename): string | undefined {
   const [own, other] = [drawing.layers[layer], drawing.layers.find((each) => each.name === to)];
   return own && other && own.visible !== other.visible
     ? `“${own.name}” is ${own.visible ? "printed" : "not printed"} and “${other.name}” is ${other.visible ? "printed" : "not"}, so they can't become one.`
+    : undefined;
+}
+
+function whyNotMoved(drawing: Drawing, { to }: LayerMove): string | undefined {
+  const same = drawing.layers.filter(({ name }) => name === to);
+  if (same.length > 1) return `The file has several layers called “${to}”.`;
+  return same.some(({ visible }) => !visible)
+    ? `“${to}” is not printed in this file, so what is moved there would vanish.`
     : undefined;
 }
 

@@ -1,11 +1,13 @@
+import { countBelow } from "../base/sorted";
 import { bad, good, type Result } from "../base/result";
-import type { Change, Drawing } from "../drawing";
+import { changeOfSome, changesOf, isLayerChange, sortOf, type Change, type Drawing, type MarkChange } from "../drawing";
 import { editDrawing, type Origin, type ReadOptions } from "../formats";
 import { readAndInspect, type Finding, type Inspected, type InspectOptions } from "../inspect";
 import type { OfficeStandard } from "../standard/plain";
 import { comparePictures, type Compared, type Paint } from "./picture";
 import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
-import { ChangeLog, unmeantDifferences } from "./prove";
+import { ChangeLog } from "./change-log";
+import { unmeantDifferences } from "./prove";
 
 /** Mends can bring others to light (a width, then its dashes); after so many passes the rest is left. */
 const MOST_PASSES = 5;
@@ -83,13 +85,9 @@ async function mendAll(original: State, mender: Mender, options: MendOptions): P
       if (plan.left.length === 0) break;
       continue;
     }
-    const before = state;
     const mended = await mender.mend(state, plan.mends);
     state = mended.state;
-    log.note(
-      before.drawing,
-      mended.done.flatMap((each) => each.changes),
-    );
+    for (const step of mended.steps) log.note(step.drawing, step.changes);
     done.push(...mended.done);
   }
   // Each step was proved; what they come to together is proved once more, against the file as it came.
@@ -115,6 +113,19 @@ const unsound = (code: string, differences: string): Result<never> =>
     remedy: "The original is untouched. Please report this file.",
   });
 
+/** Changes that were carried out together, told by the rows and layers of a drawing as it stood before them. */
+interface Step {
+  readonly drawing: Drawing;
+  readonly changes: readonly Change[];
+}
+
+/** What mends came to. A step may be carried out and have no effect on what was found; then its mend is not done. */
+interface Outcome {
+  readonly state: State;
+  readonly done: readonly PlannedMend[];
+  readonly steps: readonly Step[];
+}
+
 /** Carries out mends step by step, and keeps those that could not be. */
 class Mender {
   /** By the keys of their findings. */
@@ -128,9 +139,9 @@ class Mender {
   ) {}
 
   /** Carries out mends together; where that can't be proved, in halves, until those are found that can't. */
-  async mend(state: State, mends: readonly PlannedMend[]): Promise<{ state: State; done: readonly PlannedMend[] }> {
+  async mend(state: State, mends: readonly PlannedMend[]): Promise<Outcome> {
     const [first] = mends;
-    if (!first) return { state, done: [] };
+    if (!first) return { state, done: [], steps: [] };
     const tried = this.tries++ < MOST_TRIES ? await this.tried(state, mends) : NOT_TRIED;
     if (typeof tried !== "string") {
       // What is found as it was before was not mended after all; it is not tried again.
@@ -138,17 +149,23 @@ class Mender {
       const undone = mends.filter(({ finding }) => again.get(finding.key) === finding.count);
       for (const { finding } of undone)
         this.left.set(finding.key, leftFor(finding, "The change had no effect in this file."));
-      return { state: tried, done: mends.filter((each) => !undone.includes(each)) };
+      const changes = mends.flatMap((each) => each.changes);
+      return {
+        state: tried,
+        done: mends.filter((each) => !undone.includes(each)),
+        steps: [{ drawing: state.drawing, changes }],
+      };
     }
     if (mends.length === 1) {
       this.left.set(first.finding.key, leftFor(first.finding, tried));
-      return { state, done: [] };
+      return { state, done: [], steps: [] };
     }
     const middle = mends.length >> 1;
     const half = await this.mend(state, mends.slice(0, middle));
-    const rest = mends.slice(middle).map((each) => renumbered(each, state.drawing, half.state.drawing));
+    const removed = new Removed(half.steps);
+    const rest = mends.slice(middle).map((each) => renumbered(each, state.drawing, half.state.drawing, removed));
     const whole = await this.mend(half.state, rest);
-    return { state: whole.state, done: [...half.done, ...whole.done] };
+    return { state: whole.state, done: [...half.done, ...whole.done], steps: [...half.steps, ...whole.steps] };
   }
 
   /** The file after mends, if they can be proved; else the reason why not. */
@@ -163,18 +180,53 @@ class Mender {
     const differences = unmeantDifferences(state.drawing, again.value.drawing, log);
     if (differences.length > 0) return `It would change more than it should: ${differences.join(" ")}`;
     const after: State = { bytes: edited.value, ...again.value };
+    if (changesOf(changes, "set-text").length > 0 && crowding(after) > crowding(state))
+      return "It would run into other marks.";
     const { paint } = this.options;
     const seen = this.paintsEachStep && paint ? await comparePictures(state, after, log, paint) : undefined;
     return typeof seen === "string" ? `It would change more than it should: ${seen}` : after;
   }
 }
 
-/** A planned mend for a drawing whose layers have been renamed or made one: marks keep their rows, layers don't. */
-function renumbered(mend: PlannedMend, before: Drawing, after: Drawing): PlannedMend {
+/** How much lettering has no room. */
+const crowding = ({ inspected }: State): number =>
+  inspected.findings.reduce((sum, { rule, count }) => (CROWDED.has(rule) ? sum + count : sum), 0);
+
+const CROWDED: ReadonlySet<string> = new Set(["text/overlaps", "dim/crowded"]);
+
+/** A planned mend for a drawing whose layers may have been renamed or made one, and of whose paths some may be gone. */
+function renumbered(mend: PlannedMend, before: Drawing, after: Drawing, removed: Removed): PlannedMend {
   const changes = mend.changes.flatMap((change): Change[] => {
-    if (change.kind !== "rename") return [change];
+    if (!isLayerChange(change)) return [sortOf(change) === "paths" ? removed.renumbered(change) : change];
     const layer = after.layers.findIndex(({ name }) => name === before.layers[change.layer]?.name);
     return layer < 0 ? [] : [{ ...change, layer }];
   });
   return { ...mend, changes };
+}
+
+/** Rows of paths that steps took away, one step after the other. */
+class Removed {
+  /** By step: by page, in rising order. */
+  private readonly steps: readonly ReadonlyMap<number, readonly number[]>[];
+
+  constructor(steps: readonly Step[]) {
+    this.steps = steps.map(({ changes }) => {
+      const removals = changesOf(changes, "remove");
+      const rowsOn = (page: number): number[] =>
+        removals.flatMap((each) => (each.page === page ? [...each.rows] : [])).sort((a, b) => a - b);
+      return new Map(removals.map(({ page }) => [page, [...new Set(rowsOn(page))]]));
+    });
+  }
+
+  /** A change of paths, told by the rows that are left. Rows that are gone have nothing left to change. */
+  renumbered(change: MarkChange): MarkChange {
+    return this.steps.reduce((now, step) => {
+      const gone = step.get(now.page);
+      if (!gone) return now;
+      const isGone = new Set(gone);
+      const places = [...now.rows.keys()].filter((i) => !isGone.has(now.rows[i] ?? 0));
+      const kept = changeOfSome(now, places);
+      return { ...kept, rows: kept.rows.map((row) => row - countBelow(gone, row)) };
+    }, change);
+  }
 }

@@ -1,5 +1,5 @@
-import { grown, pathBox, textBox, type BoxMm, type Drawing } from "../drawing";
-import type { ChangeLog } from "./prove";
+import { grown, pathBox, textBox, type BoxMm, type Drawing, type PathColumns, type TextColumns } from "../drawing";
+import type { ChangeLog } from "./change-log";
 
 /** A page as another program paints it: red, green, blue and alpha, rows from the top. */
 export interface Picture {
@@ -99,20 +99,21 @@ function within(boxes: readonly BoxMm[], { width, height, pixelsPerMm }: Picture
   return free;
 }
 
-/** Around all marks of a page that were mended, as they were and as they are. */
+/** Around all marks of a page that look otherwise now, as they were and as they are. */
 function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number): BoxMm[] {
-  const { paths, texts } = log.rowsChanged(page);
-  const boxes: BoxMm[] = [];
-  for (const { pages } of [before, after]) {
-    const found = pages[page - 1];
-    if (!found) continue;
-    for (const row of paths) {
-      const half = (found.paths.widthMm[row] ?? 0) / 2;
-      boxes.push(grown(pathBox(found.paths, row), half * MITRE));
-    }
-    for (const row of texts) {
-      boxes.push(grown(textBox(found.texts, row), (found.texts.heightMm[row] ?? 0) * AROUND_LETTERS));
-    }
-  }
-  return boxes;
+  const [paths, texts] = [log.looksChanged(page, "paths"), log.looksChanged(page, "texts")];
+  const [was, is] = [before.pages[page - 1], after.pages[page - 1]];
+  if (!was || !is) return [];
+  const aroundPath = (found: PathColumns, row: number): BoxMm =>
+    grown(pathBox(found, row), ((found.widthMm[row] ?? 0) / 2) * MITRE);
+  const aroundText = (found: TextColumns, row: number): BoxMm =>
+    grown(textBox(found, row), (found.heightMm[row] ?? 0) * AROUND_LETTERS);
+  const left = log.pathsLeft(page);
+  return [
+    ...Array.from(paths, (row) => aroundPath(was.paths, row)),
+    ...Array.from(is.paths.order.keys())
+      .filter((row) => paths.has(left?.[row] ?? row))
+      .map((row) => aroundPath(is.paths, row)),
+    ...[was, is].flatMap((found) => Array.from(texts, (row) => aroundText(found.texts, row))),
+  ];
 }

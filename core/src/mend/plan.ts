@@ -1,5 +1,5 @@
 import { counted } from "../base/words";
-import { possiblePart, type Change, type ChangeKind, type Drawing } from "../drawing";
+import { isLayerChange, possiblePart, sortOf, type Change, type ChangeKind, type Drawing } from "../drawing";
 import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
@@ -87,53 +87,90 @@ class Taken {
   /** Takes changes, all of them or none: none where one of them would set a mark otherwise than it is to be set. */
   take(changes: readonly Change[]): boolean {
     const clashes = changes.some((change) => {
+      if (this.excluded(change)) return true;
       const known = this.set.get(placeOf(change));
-      const value = valueOf(change);
-      return known !== undefined && rowsOf(change).some((row) => (known.get(row) ?? value) !== value);
+      if (known === undefined) return false;
+      return rowsOf(change).some((row, at) => known.has(row) && known.get(row) !== valueOf(change, at));
     });
     if (clashes) return false;
     for (const change of changes) {
       const known = this.set.get(placeOf(change)) ?? new Map<number, string>();
       this.set.set(placeOf(change), known);
-      const value = valueOf(change);
-      rowsOf(change).forEach((row) => known.set(row, value));
+      rowsOf(change).forEach((row, at) => known.set(row, valueOf(change, at)));
     }
     return true;
   }
+
+  /** Whether one of the marks is to be changed in a way that can't go together with this one. */
+  private excluded(change: Change): boolean {
+    if (isLayerChange(change)) return false;
+    return (EXCLUDES[change.kind] ?? []).some((kind) => {
+      const known = this.set.get(`${kind} ${sortOf(change)} ${change.page}`);
+      return known !== undefined && change.rows.some((row) => known.has(row));
+    });
+  }
 }
 
-const placeOf = (change: Change): string => (change.kind === "rename" ? "rename" : `${change.kind} ${change.page}`);
-const rowsOf = (change: Change): Uint32Array => (change.kind === "rename" ? Uint32Array.of(change.layer) : change.rows);
+/** Changes that wait for each other: where one of them moves or takes away what the other goes by. */
+const EXCLUDES: Partial<Record<ChangeKind, readonly ChangeKind[]>> = {
+  "set-width": ["remove"],
+  "set-line-type": ["remove"],
+  "set-shade": ["remove"],
+  move: ["remove"],
+  remove: ["set-width", "set-line-type", "set-shade", "move"],
+  "set-height": ["set-text", "turn"],
+  "set-text": ["set-height", "turn"],
+  turn: ["set-height", "set-text"],
+};
 
-function valueOf(change: Change): string {
+const placeOf = (change: Change): string =>
+  isLayerChange(change) ? change.kind : `${change.kind} ${sortOf(change)} ${change.page}`;
+const rowsOf = (change: Change): Uint32Array => (isLayerChange(change) ? Uint32Array.of(change.layer) : change.rows);
+
+/** What a change sets, by the place of a row in its rows. */
+function valueOf(change: Change, at: number): string {
   switch (change.kind) {
     case "rename":
+    case "move":
       return change.to;
     case "set-width":
       return String(change.widthMm);
     case "set-line-type":
       return change.dashMm.join(" ");
+    case "set-shade":
+      return String(change.percent);
     case "set-height":
       return `${change.heightMm} ${change.about ?? 0}`;
+    case "set-text":
+      return change.strings[at] ?? "";
+    case "switch-off":
+    case "remove":
+    case "turn":
+      return change.kind;
   }
 }
 
 /** What was done, in words. */
 const DONE: Readonly<Record<ChangeKind, string>> = {
   rename: "layer renamed",
+  "switch-off": "layer switched off",
+  move: "moved to another layer",
+  remove: "removed",
   "set-width": "line width set",
   "set-line-type": "line type set",
+  "set-shade": "shade set",
   "set-height": "lettering height set",
+  "set-text": "rewritten",
+  turn: "turned",
 };
 
 function inWords(finding: Finding, [first]: readonly Change[]): MendDone {
   const { rule, title, page, layer, count } = finding;
   const kind = first?.kind ?? "rename";
-  const unit = finding.unit ? ` ${finding.unit}` : "";
-  const to = first?.kind === "rename" ? first.to : `${finding.expected ?? ""}${unit}`;
-  const from = `${finding.measured ?? ""}${unit}`;
-  const where = layer === undefined || kind === "rename" ? "" : ` on ${layer}`;
-  const many = kind === "rename" ? "" : ` (${counted(count, "mark")})`;
+  const { from, to } = fromTo(finding, first);
+  const ofLayer = !first || isLayerChange(first);
+  const where = layer === undefined || kind === "rename" || kind === "move" ? "" : ` on ${layer}`;
+  const many = ofLayer ? "" : ` (${counted(count, "mark")})`;
   return {
     rule,
     title,
@@ -143,6 +180,23 @@ function inWords(finding: Finding, [first]: readonly Change[]): MendDone {
     count,
     from,
     to,
-    message: `${DONE[kind]}${where}: ${from} → ${to}${many}`,
+    message: `${DONE[kind]}${where}${from === to ? "" : `: ${from} → ${to}`}${many}`,
   };
+}
+
+/** What was there and what is there now, as people read it; the same where a mend sets no value. */
+function fromTo(finding: Finding, change: Change | undefined): { from: string; to: string } {
+  const unit = finding.unit ? ` ${finding.unit}` : "";
+  const from = `${finding.measured ?? ""}${unit}`;
+  switch (change?.kind) {
+    case "rename":
+      return { from, to: change.to };
+    case "move":
+      return { from: finding.layer ?? "no layer", to: change.to };
+    case "switch-off":
+    case "remove":
+      return { from, to: from };
+    default:
+      return { from, to: `${finding.expected ?? ""}${unit}` };
+  }
 }

@@ -10,6 +10,8 @@ import { JUDGED_LINE_TYPES } from "./judged-line-types";
 export interface ImpliedLayer {
   readonly name: string;
   readonly because: string;
+  /** Told by what a mark is or how it plots; what it touches is a hint, and no more. */
+  readonly sure: boolean;
 }
 
 /** Widths that differ by less plot alike. Millimetres. */
@@ -45,18 +47,18 @@ export class ImpliedLayers {
     const name = this.ofRole(isFigure ? "dimensions" : "lettering");
     return name === undefined
       ? undefined
-      : { name, because: isFigure ? "it is the figure of a dimension" : "it is lettering" };
+      : { name, because: isFigure ? "it is the figure of a dimension" : "it is lettering", sure: true };
   }
 
   ofPath(row: number): ImpliedLayer | undefined {
     const asKind = this.hatched.has(row) ? "hatches" : this.dimensioned.has(row) ? "dimensions" : undefined;
     const name = asKind && this.ofRole(asKind);
     if (name !== undefined)
-      return { name, because: asKind === "hatches" ? "it is part of a hatch" : "it is part of a dimension" };
+      return { name, because: asKind === "hatches" ? "it is part of a hatch" : "it is part of a dimension", sure: true };
     const alike = this.plottingAlike(row);
-    if (alike.length === 1 && alike[0]) return { name: alike[0], because: "no other layer plots so" };
+    if (alike.length === 1 && alike[0]) return { name: alike[0], because: "no other layer plots like this", sure: true };
     const beside = this.beside(row).find((each) => alike.includes(each));
-    return beside === undefined ? undefined : { name: beside, because: "what it touches there plots alike" };
+    return beside === undefined ? undefined : { name: beside, because: "it touches marks there that plot alike", sure: false };
   }
 
   /** Registered layers whose pen and line type are those of a mark. */

@@ -22,6 +22,12 @@ const round = (value: number): number => Math.round(value * 1000) / 1000;
 /** Mends by the short names of the report's contract. */
 const MEND_WORDS: Readonly<Record<ChangeKind, string>> = {
   rename: "rename",
+  "switch-off": "switch off",
+  move: "move",
+  remove: "remove",
+  "set-shade": "set",
+  "set-text": "rewrite",
+  turn: "turn",
   "set-width": "set",
   "set-line-type": "set",
   "set-height": "set",

@@ -23,33 +23,38 @@ function seen(bytes: Uint8Array): Picture {
   return { width, height, pixelsPerMm: DPI / 25.4, rgba };
 }
 
-/** Boxes of the marks whose width, dashes or height are other ones after the mend, read by rows: both drawings have the same. */
+/**
+ * Boxes of the marks that are in one of two drawings only, however they are numbered: each mark is known by its points
+ * and all that it looks like.
+ */
 function boxesThatChanged(before: Drawing, after: Drawing): BoxMm[] {
-  const [a, b] = [before.pages[0]!, after.pages[0]!];
-  const boxes: BoxMm[] = [];
-  const dash = (drawing: Drawing, id: number | undefined): string => JSON.stringify(drawing.dashes[id ?? 0]);
-  for (let row = 0; row < a.paths.count; row++) {
-    const half = Math.max(a.paths.widthMm[row]!, b.paths.widthMm[row]!) / 2;
-    const same =
-      Math.abs(a.paths.widthMm[row]! - b.paths.widthMm[row]!) < 0.001 &&
-      dash(before, a.paths.dash[row]) === dash(after, b.paths.dash[row]);
-    const box = pathBox(a.paths, row);
-    if (!same)
-      boxes.push({
-        x: box.x - 5 * half,
-        y: box.y - 5 * half,
-        width: box.width + 10 * half,
-        height: box.height + 10 * half,
-      });
+  const [was, is] = [marksOf(before), marksOf(after)];
+  const onlyIn = (own: ReadonlyMap<string, BoxMm[]>, other: ReadonlyMap<string, BoxMm[]>): BoxMm[] =>
+    [...own].flatMap(([look, boxes]) => boxes.slice(other.get(look)?.length ?? 0));
+  return [...onlyIn(was, is), ...onlyIn(is, was)];
+}
+
+function marksOf(drawing: Drawing): Map<string, BoxMm[]> {
+  const found = new Map<string, BoxMm[]>();
+  const add = (look: unknown[], { x, y, width, height }: BoxMm, around: number): void => {
+    const key = JSON.stringify(look);
+    const box = { x: x - around, y: y - around, width: width + 2 * around, height: height + 2 * around };
+    found.set(key, [...(found.get(key) ?? []), box]);
+  };
+  const { paths, texts } = drawing.pages[0]!;
+  const rounded = (values: Iterable<number>): number[] => Array.from(values, (each) => Math.round(each * 200));
+  for (let row = 0; row < paths.count; row++) {
+    const points = paths.points.slice(paths.firstPoint[row]! * 2, paths.firstPoint[row + 1]! * 2);
+    const { widthMm, strokeColour, fillColour, paint, dash } = paths;
+    const look = [rounded(points), rounded([widthMm[row]!]), strokeColour[row], fillColour[row], paint[row]];
+    add([...look, rounded(drawing.dashes[dash[row]!]!)], pathBox(paths, row), (5 * widthMm[row]!) / 2);
   }
-  for (let row = 0; row < a.texts.count; row++) {
-    if (Math.abs(a.texts.heightMm[row]! - b.texts.heightMm[row]!) < 0.001) continue;
-    for (const { texts } of [a, b]) {
-      const [box, high] = [textBox(texts, row), texts.heightMm[row]!];
-      boxes.push({ x: box.x - high / 2, y: box.y - high / 2, width: box.width + high, height: box.height + high });
-    }
+  for (let row = 0; row < texts.count; row++) {
+    const { heightMm, angleDeg, anchors, strings, paint } = texts;
+    const look = [strings[row], paint[row], ...rounded([heightMm[row]!, angleDeg[row]!])];
+    add([...look, ...rounded(anchors.subarray(row * 2, row * 2 + 2))], textBox(texts, row), heightMm[row]! / 2);
   }
-  return boxes;
+  return found;
 }
 
 describe("any drawing of any maker, mended", () => {

@@ -93,7 +93,7 @@ const CONTRACT = {
                 measured: { type: ["number", "string"] },
                 expected: { type: ["number", "string"] },
                 unit: { type: "string" },
-                mend: { enum: ["rename", "set", "move", "switch off", "remove"] },
+                mend: { enum: ["rename", "set", "move", "switch off", "remove", "rewrite", "turn"] },
                 atMm: {
                   type: "object",
                   required: ["x", "y", "width", "height"],

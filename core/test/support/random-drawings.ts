@@ -17,6 +17,9 @@ export type Mark =
       width: number;
       dash: number[];
       own: boolean;
+      colour: readonly [number, number, number];
+      /** Drawn once more in the same place. */
+      twice: boolean;
       layer: number;
     }
   | { kind: "tint"; x: number; y: number; w: number; h: number; alpha: number; stroked: boolean; layer: number }
@@ -27,12 +30,20 @@ export type Mark =
 const WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 0, 0.02, 0.3, 0.4, 0.22, 0.6];
 const HEIGHTS = [2.5, 3.5, 5, 7, 2.2, 3.1, 4.4];
 const DASHES = [[], [], [], [4, 2], [9, 5], [12, 2, 2, 2], [1, 1]];
-export const LAYERS = ["A-WALL", "A-GLAZ", "walls", "A_Door", "A-ANNO-TEXT"];
+const COLOURS = [
+  [0, 0, 0],
+  [0, 0, 0],
+  [0, 0, 0],
+  [1, 0, 0],
+  [0.5, 0.5, 0.5],
+] as const;
+/** “Layer 1” is one that programs bring of themselves; marks of the last index, one more than there are, are on none. */
+export const LAYERS = ["A-WALL", "A-GLAZ", "walls", "A_Door", "A-ANNO-TEXT", "Layer 1", "A-ANNO-NPLT"];
 
 const place = {
   x: fc.integer({ min: 20, max: 320 }),
   y: fc.integer({ min: 20, max: 240 }),
-  layer: fc.integer({ min: 0, max: LAYERS.length - 1 }),
+  layer: fc.integer({ min: 0, max: LAYERS.length }),
 };
 const mark: fc.Arbitrary<Mark> = fc.oneof(
   {
@@ -45,6 +56,8 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
       width: fc.constantFrom(...WIDTHS),
       dash: fc.constantFrom(...DASHES),
       own: fc.boolean(),
+      colour: fc.constantFrom(...COLOURS),
+      twice: fc.boolean(),
     }),
   },
   {
@@ -64,7 +77,7 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
       kind: fc.constant("text" as const),
       ...place,
       height: fc.constantFrom(...HEIGHTS),
-      turn: fc.constantFrom(0, 0, 90, 30),
+      turn: fc.constantFrom(0, 0, 90, 30, 180, -90),
       text: fc.constantFrom("HALL", "3600", "Stair up", "12.5 m2", "A-101"),
     }),
   },
@@ -92,7 +105,8 @@ const byHand: Maker = async (marks) => {
   const content = marks.map((each): string => {
     const said = ((): string => {
       if (each.kind === "line") {
-        const line = `${each.width} w [${each.dash.join(" ")}] 0 d ${each.x} ${each.y} m ${each.x + each.dx} ${each.y + each.dy} l S`;
+        const path = `${each.x} ${each.y} m ${each.x + each.dx} ${each.y + each.dy} l S `;
+        const line = `${each.colour.join(" ")} RG ${each.width} w [${each.dash.join(" ")}] 0 d ${path.repeat(each.twice ? 2 : 1)}`;
         return each.own ? `q ${line} Q` : line;
       }
       if (each.kind === "tint")
@@ -102,7 +116,7 @@ const byHand: Maker = async (marks) => {
       if (each.kind === "part") return `q ${each.scale} 0 0 ${each.scale} ${each.x} ${each.y} cm /X0 Do Q`;
       return `q ${each.x} ${each.y} 40 20 re W n ${each.width} w ${each.x - 10} ${each.y} m ${each.x + 60} ${each.y + 20} l S Q`;
     })();
-    return on(each.layer, said);
+    return each.layer < LAYERS.length ? on(each.layer, said) : said;
   });
   return onePage({
     layers: LAYERS,
@@ -129,12 +143,15 @@ const byPdfKit: Maker = async (marks) => {
     const y = 297 - each.y;
     document.save();
     if (each.kind === "line") {
-      document
-        .lineWidth(each.width)
-        .moveTo(each.x, y)
-        .lineTo(each.x + each.dx, y - each.dy);
-      if (each.dash.length > 0) document.dash(each.dash as unknown as number, {});
-      document.stroke();
+      for (let times = each.twice ? 2 : 1; times > 0; times--) {
+        document
+          .strokeColor(each.colour.map((part) => part * 255) as [number, number, number])
+          .lineWidth(each.width)
+          .moveTo(each.x, y)
+          .lineTo(each.x + each.dx, y - each.dy);
+        if (each.dash.length > 0) document.dash(each.dash as unknown as number, {});
+        document.stroke();
+      }
     } else if (each.kind === "tint") {
       document
         .opacity(each.alpha)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { must } from "../../src/base/result";
-import type { Drawing } from "../../src/drawing";
+import { textBox, type Drawing, type TextColumns } from "../../src/drawing";
 import { inspect } from "../../src/inspect";
 import { mendFile } from "../../src/mend";
 import { parseScale } from "../../src/quantity";
@@ -27,6 +27,8 @@ export interface RuleCase {
   readonly message?: RegExp;
   /** The drawing after the mend of these findings alone; none where a machine can't mend them. */
   readonly mended?: DrawingAfter;
+  /** Which of the findings, by their turn, a machine can't mend where it mends the others. */
+  readonly left?: readonly number[];
 }
 
 interface DrawingAfter {
@@ -35,6 +37,16 @@ interface DrawingAfter {
   readonly widths?: readonly number[];
   readonly dashes?: readonly (readonly number[])[];
   readonly heights?: readonly number[];
+  /** Names of the layers of the lines and of the strings in turn. */
+  readonly linesOn?: readonly (string | undefined)[];
+  readonly stringsOn?: readonly (string | undefined)[];
+  /** Whether each layer is printed. */
+  readonly printed?: readonly boolean[];
+  /** Colours of the lines in turn, 0xRRGGBB. */
+  readonly colours?: readonly number[];
+  readonly strings?: readonly string[];
+  /** Middles of the strings along and across the page, and their directions in degrees. */
+  readonly turned?: readonly (readonly [x: number, y: number, degrees: number])[];
 }
 
 export const line = (width: number, dash = "[] 0", y = 20): string => `${width} w ${dash} d 10 ${y} m 60 ${y} l S\n`;
@@ -78,7 +90,23 @@ function after({ layers, dashes, pages: [page] }: Drawing, wanted: DrawingAfter)
     ...(wanted.widths ? { widths: rounded(paths.widthMm) } : {}),
     ...(wanted.dashes ? { dashes: [...paths.dash].map((dash) => rounded(dashes[dash]!)) } : {}),
     ...(wanted.heights ? { heights: rounded(texts.heightMm) } : {}),
+    ...(wanted.linesOn ? { linesOn: Array.from(paths.layer, (id) => layers[id]?.name) } : {}),
+    ...(wanted.stringsOn ? { stringsOn: Array.from(texts.layer, (id) => layers[id]?.name) } : {}),
+    ...(wanted.printed ? { printed: layers.map(({ visible }) => visible) } : {}),
+    ...(wanted.colours ? { colours: [...paths.strokeColour] } : {}),
+    ...(wanted.strings ? { strings: texts.strings } : {}),
+    ...(wanted.turned ? { turned: Array.from(texts.strings, (_, row) => turnOf(texts, row)) } : {}),
   };
+}
+
+function turnOf(texts: TextColumns, row: number): [number, number, number] {
+  const box = textBox(texts, row);
+  const [x = 0, y = 0, degrees = 0] = rounded([
+    box.x + box.width / 2,
+    box.y + box.height / 2,
+    texts.angleDeg[row] ?? 0,
+  ]);
+  return [x, y, degrees];
 }
 
 /** A rule's table: right drawings and wrong ones, each with the exact findings, and the drawing after the mend. */
@@ -94,14 +122,15 @@ export function describeRule(rule: string, cases: readonly RuleCase[]): void {
         if (measured !== undefined) expect(finding.measured).toEqual(measured);
         if (expected !== undefined) expect(finding.expected).toEqual(expected);
         if (each.message) expect(finding.message).toMatch(each.message);
-        expect(finding.mend).toBe(each.mended ? ruleOf(rule)?.mends : undefined);
+        expect(finding.mend).toBe(each.mended && !each.left?.includes(i) ? ruleOf(rule)?.mends : undefined);
       }
     });
     it.each(cases.filter((each) => each.mended))("$name, mended", async (each) => {
       const chosen = { chosen: (finding: { rule: string }) => finding.rule === rule };
       const mended = must(await mendFile(fileOf(each), standardOf(each), chosen));
       expect(after(mended.drawing, each.mended!)).toEqual(each.mended);
-      expect(mended.after.findings.filter((finding) => finding.rule === rule)).toEqual([]);
+      const still = mended.after.findings.filter((finding) => finding.rule === rule);
+      expect(still.map(({ message }) => message)).toHaveLength(each.left?.length ?? 0);
     });
     it("is shown right and wrong", () => {
       expect(cases.some((each) => !each.findings)).toBe(true);

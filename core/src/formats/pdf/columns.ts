@@ -230,17 +230,18 @@ export class PathCollector {
     return rings;
   }
 
-  /** Turns the subpaths into marks of one turn; one row of operators for all of them. */
-  commit(how: PathPaint, place: PaintPlace, order: number): void {
+  /** Turns the subpaths into marks of one turn; one row of operators for all of them. False where they are none. */
+  commit(how: PathPaint, place: PaintPlace, order: number): boolean {
     if (!(how.widthMm < ABSURD_MM) || !this.sensible()) {
       this.absurd++;
       this.drop();
-      return;
+      return false;
     }
     for (let open = 0; open < this.openCount; open++) this.addMark(open, how, place.instance, order);
     this.addPlace(place);
     this.openCount = 0;
     this.moved = false;
+    return true;
   }
 
   private sensible(): boolean {
@@ -518,10 +519,11 @@ export class TextCollector {
     private readonly clips: readonly Clip[],
   ) {}
 
-  add(text: TextMark, place: TextPlace, order: number): void {
+  /** False where it is no string that can be drawn. */
+  add(text: TextMark, place: TextPlace, order: number): boolean {
     if (![text.x, text.y, text.heightMm, text.advanceMm, text.angleDeg].every((each) => Math.abs(each) < ABSURD_MM)) {
       this.absurd++;
-      return;
+      return false;
     }
     this.paint.push(text.paint | (this.shows(text) ? 0 : PAINT.hidden));
     this.layer.push(text.layer);
@@ -552,6 +554,7 @@ export class TextCollector {
     this.fontNames.push(place.fontName);
     if (this.strings.length > this.limits.marks)
       throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
+    return true;
   }
 
   /** Whether anything of a string is left by the clips around it, by a line through the middle of its capitals. */

@@ -1,5 +1,5 @@
 import type { Format } from "../format";
-import { editPdf } from "./edit";
+import { editPdf } from "./edit/edit";
 import { claimsToBePdf } from "./open";
 import { readPdf } from "./read";
 

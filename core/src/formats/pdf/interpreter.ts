@@ -1,6 +1,7 @@
 import {
   concat,
   IDENTITY,
+  inverse,
   overlap,
   PAINT,
   scaleOf,
@@ -28,6 +29,7 @@ import type { StreamCache } from "./streams";
 import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
 import { TextCursor, UNREADABLE } from "./text-cursor";
 import type { TransparencyTable } from "./transparency-table";
+import { StreamWatch, type PageWatch } from "./edit/watch";
 
 /** Everything shared by the pages of one file. */
 export interface FileContext {
@@ -75,6 +77,8 @@ export class PageReader {
     readonly file: FileContext,
     private readonly pageIndex: number,
     paperMm: BoxMm,
+    /** What an edit wants to know besides. */
+    readonly watch?: PageWatch,
   ) {
     this.clips = [{ outer: -1, boxMm: paperMm, evenOdd: false }];
     this.paths = new PathCollector(file.budget, this.clips);
@@ -174,6 +178,7 @@ class StreamReader {
   private readonly spare: GraphicsState[] = [];
   private readonly contentStack: Membership[] = [];
   private readonly cursor = new TextCursor();
+  private readonly watch: StreamWatch | undefined;
   private readonly base: Matrix;
   private operandsFrom = -1;
   private pathFrom = -1;
@@ -193,6 +198,7 @@ class StreamReader {
     this.base = state.ctm;
     page.file.budget.follow(content.length);
     this.lexer = new ContentLexer(content);
+    this.watch = page.watch && new StreamWatch(page.watch, instance, content);
   }
 
   run(): void {
@@ -372,6 +378,7 @@ class StreamReader {
       case Op.BMC:
         return this.beginContent(false);
       case Op.EMC:
+        this.watch?.ends();
         this.member = this.contentStack.pop() ?? this.member;
         return;
       case Op.Do:
@@ -389,8 +396,10 @@ class StreamReader {
     const { numbers: n, state, cursor } = this;
     switch (op) {
       case Op.BT:
+        this.watch?.textBegins();
         return cursor.begin();
       case Op.ET:
+        this.watch?.textEnds();
         return;
       case Op.Tc:
         state.characterSpacing = n[0]!;
@@ -488,7 +497,7 @@ class StreamReader {
     const [unitMm, alongMm] = uneven ? unitsOf(state.ctm, uneven) : [state.unitMm, state.unitMm];
     if (uneven) state.dashId = -1;
     if (state.dashId < 0) state.dashId = page.file.dashes.idOf(state.dash.map((each) => each * alongMm));
-    page.paths.commit(
+    const kept = page.paths.commit(
       {
         paint: this.flags(paint) | (state.cap !== 0 ? PAINT.capped : 0),
         layer: this.member.layer,
@@ -512,6 +521,7 @@ class StreamReader {
       },
       page.nextOrder(),
     );
+    if (kept) this.watch?.paints();
     this.endPath();
     if (filled) this.drawCell(filled);
   }
@@ -531,7 +541,8 @@ class StreamReader {
     inner.ctm = concat(offset, matrix);
     inner.unitMm = scaleOf(inner.ctm);
     inner.clip = this.clippedBy(cell.dict, inner.ctm, state.clip);
-    inner.strokeColour = inner.fillColour = state.fillColour;
+    // A cell brings its colours along, and begins in black; or it is a stencil, in the colour of the area.
+    if (numberAt(cell.dict, "PaintType") === 2) inner.strokeColour = inner.fillColour = state.fillColour;
     inner.strokeAlpha = inner.fillAlpha = state.fillAlpha;
     inner.groupAlpha = state.groupAlpha;
     inner.blend = state.blend;
@@ -668,16 +679,18 @@ class StreamReader {
   private beginContent(withProperties: boolean): void {
     if (this.contentStack.length < DEEPEST_SAVE) this.contentStack.push(this.member);
     const [tag, properties] = this.others;
-    if (!withProperties || tag !== "OC" || typeof properties !== "string") return;
-    const value = rawAt(dictAt(this.resources, "Properties"), properties);
-    this.join(value);
+    const names = withProperties && tag === "OC" && typeof properties === "string";
+    const value = names ? rawAt(dictAt(this.resources, "Properties"), properties) : undefined;
+    const joins = this.join(value);
+    const { optional } = this.page.file;
+    this.watch?.begins(this.operandsFrom, this.lexer.at, joins ? value : undefined, (at) => optional.isLayer(at));
   }
 
-  /** Marks are on the innermost layer, and seen only when every layer around them is. */
-  private join(value: Value | undefined): void {
-    if (!value) return;
+  /** Marks are on the innermost layer, and seen only when every layer around them is. False where a value names none. */
+  private join(value: Value | undefined): boolean {
+    if (!value) return false;
     const inner = this.page.file.optional.membership(value);
-    if (!inner) return;
+    if (!inner) return false;
     const { member } = this;
     const layer = inner.layer >= 0 ? inner.layer : member.layer;
     const beside = [
@@ -686,6 +699,7 @@ class StreamReader {
       ...(member.layer >= 0 && layer !== member.layer ? [member.layer] : []),
     ];
     this.member = { layer, visible: inner.visible && member.visible, beside: beside.slice(0, MOST_BESIDE) };
+    return true;
   }
 
   // ---- forms and images -------------------------------------------------------------------
@@ -723,6 +737,7 @@ class StreamReader {
       to: this.lexer.at,
       ...(isNote ? { isNote: true as const } : {}),
     });
+    this.watch?.draws(instance, rawAt(form.dict, "OC") !== undefined, this.member.layer >= 0);
     const state = this.stateWithin(form.dict);
     const resources = dictAt(form.dict, "Resources") ?? this.resources;
     const content = this.page.file.streams.contentOf(form);
@@ -764,6 +779,7 @@ class StreamReader {
   private place(kind: PlacedImage["kind"], boxMm: BoxMm): void {
     const { state, page } = this;
     this.flags(0);
+    this.watch?.other();
     page.images.push({
       kind,
       layer: this.member.layer,
@@ -823,13 +839,14 @@ class StreamReader {
     if ((textPaint(state.textMode) & PAINT.stroke) !== 0)
       for (const { instance, from } of [state.widthSet, state.dashSet])
         if (instance >= 0) page.sharedSettings.add(`${instance}:${from}`);
+    const { matrix, line } = cursor;
     const shown = cursor.show(pieces, state, state.font);
     if (shown.mark.string.includes(UNREADABLE))
       page.leftOut(
         "unreadable-letters",
         "Some lettering uses glyphs that the file gives no letters for; its words can't be read.",
       );
-    page.texts.add(
+    const kept = page.texts.add(
       {
         paint: this.flags(this.withoutTransparent(textPaint(state.textMode))),
         layer: this.member.layer,
@@ -852,6 +869,9 @@ class StreamReader {
       },
       page.nextOrder(),
     );
+    if (!kept) return;
+    const advance = shown.mark.advanceMm / (shown.unitMm || 1);
+    this.watch?.shows(this.lexer.operator, { matrix, line }, state, state.font, advance);
   }
 }
 
@@ -872,9 +892,9 @@ function unitsOf({ a, b, c, d }: Matrix, [dx, dy]: readonly [number, number]): [
 }
 
 /** A point on paper in the space that a matrix leads out of; undefined where it leads nowhere. */
-function backwards({ a, b, c, d, e, f }: Matrix, x: number, y: number): [number, number] | undefined {
-  const det = a * d - b * c;
-  const found: [number, number] = [(d * (x - e) - c * (y - f)) / det, (a * (y - f) - b * (x - e)) / det];
+function backwards(matrix: Matrix, x: number, y: number): [number, number] | undefined {
+  const { a, b, c, d, e, f } = inverse(matrix);
+  const found: [number, number] = [a * x + c * y + e, b * x + d * y + f];
   return found.every(Number.isFinite) ? found : undefined;
 }
 

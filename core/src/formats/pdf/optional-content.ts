@@ -51,6 +51,11 @@ export class OptionalContent {
     }
   }
 
+  /** Whether an object of the file is one of its layers. */
+  isLayer(number: number): boolean {
+    return this.byNumber.has(number);
+  }
+
   /** Membership for an entry of /Properties or a value of /OC: a group, or a membership dictionary. */
   membership(value: Value | undefined): Membership | undefined {
     const number = value instanceof Ref ? value.number : undefined;

@@ -12,9 +12,11 @@ import { notesOf } from "./notes";
 import { dictOf, elements, lookup } from "./objects";
 import { openPdf, type OpenedPdf } from "./open";
 import { OptionalContent } from "./optional-content";
-import { boxOnPaper, pageBox } from "./page-box";
+import { boxOnPaper, pageBox, type PageBox } from "./page-box";
 import type { PdfPage } from "./page-tree";
 import { Budget } from "./budget";
+import { PageWatch } from "./edit/watch";
+import type { PdfFile } from "./syntax/pdf-file";
 import { StreamCache, streamBytes } from "./streams";
 import { TransparencyTable } from "./transparency-table";
 import { List, type Dict } from "./syntax/values";
@@ -52,16 +54,7 @@ function readDocument(
   limits: ReadLimits,
   onPage: ReadOptions["onPage"],
 ): ReadFile {
-  const file: FileContext = {
-    limits,
-    budget,
-    streams: new StreamCache(budget),
-    optional: new OptionalContent(pdf, limits),
-    fonts: new FontTable(budget),
-    dashes: new DashTable(),
-    fillPatterns: new FillPatternTable(),
-    transparencies: new TransparencyTable(),
-  };
+  const file = contextOf(pdf, budget, limits);
   const unread: Unread[] = [];
   const pages = nodes.map((page, i, all) => {
     onPage?.(i + 1, all.length);
@@ -85,16 +78,54 @@ function readDocument(
   };
 }
 
+const contextOf = (pdf: PdfFile, budget: Budget, limits: ReadLimits): FileContext => ({
+  limits,
+  budget,
+  streams: new StreamCache(budget),
+  optional: new OptionalContent(pdf, limits),
+  fonts: new FontTable(budget),
+  dashes: new DashTable(),
+  fillPatterns: new FillPatternTable(),
+  transparencies: new TransparencyTable(),
+});
+
+/** Reads pages of an opened file once more, for what only an edit wants to know of them. */
+export class ReadAgain {
+  private readonly file: FileContext;
+
+  constructor(pdf: PdfFile, budget: Budget) {
+    this.file = contextOf(pdf, budget, budget.limits);
+  }
+
+  /** What is noted of a page, by its index from 1. */
+  watched(node: PdfPage, index: number): PageWatch {
+    const watch = new PageWatch();
+    readMarks(node, index, this.file, watch);
+    return watch;
+  }
+}
+
+function readMarks(
+  node: PdfPage,
+  index: number,
+  file: FileContext,
+  watch?: PageWatch,
+): { reader: PageReader; box: PageBox } {
+  const box = pageBox(node, index, file.limits);
+  const paperMm = { x: 0, y: 0, width: box.widthMm, height: box.heightMm };
+  const reader = new PageReader(file, index, paperMm, watch);
+  reader.read(pageContent(node.dict, file.budget), dictOf(node.attributes.Resources), box.toPaper);
+  reader.readNotes(notesOf(node.dict), box.toPaper);
+  return { reader, box };
+}
+
 function readPage(
   node: PdfPage,
   index: number,
   file: FileContext,
   unread: Unread[],
 ): { page: Page; origin: PageOrigin } {
-  const box = pageBox(node, index, file.limits);
-  const reader = new PageReader(file, index, { x: 0, y: 0, width: box.widthMm, height: box.heightMm });
-  reader.read(pageContent(node.dict, file.budget), dictOf(node.attributes.Resources), box.toPaper);
-  reader.readNotes(notesOf(node.dict), box.toPaper);
+  const { reader, box } = readMarks(node, index, file);
   unread.push(...reader.unread);
   const [paths, texts] = [reader.paths.done(), reader.texts.done()];
   file.budget.mark(paths.columns.count + texts.columns.count);

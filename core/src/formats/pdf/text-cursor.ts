@@ -19,8 +19,8 @@ export const UNREADABLE = "\ufffd";
 
 /** Where the next string begins: the text matrix and the line matrix of ISO 32000-1, 9.4. */
 export class TextCursor {
-  private matrix: Matrix = IDENTITY;
-  private line: Matrix = IDENTITY;
+  matrix: Matrix = IDENTITY;
+  line: Matrix = IDENTITY;
   /** Something was shown since the cursor was last placed. */
   private running = false;
 

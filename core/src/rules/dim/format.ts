@@ -1,7 +1,8 @@
 import { counted } from "../../base/words";
-import { formatLength, plainWriting } from "../../quantity";
-import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
-import { rule } from "../rule";
+import { formatLength, plainWriting, readWritten } from "../../quantity";
+import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
+import type { PageFacts } from "../../recognise/recogniser";
+import { rule, type Report } from "../rule";
 import { stylesOf } from "./judged-by";
 import { layerOf } from "./value-not-length";
 
@@ -12,6 +13,7 @@ export const format = rule({
   needs: ["dimensionStyles"],
   reads: [DRAWN_PARTS],
   parameters: [],
+  mends: "set-text",
   page: {
     measures:
       "How each value is written against how the length style of the dimension style would write it: unit, decimals, fractions, thousands, zero inches. Feet are judged by the style that writes feet, millimetres and metres by the one that writes those.",
@@ -19,7 +21,7 @@ export const format = rule({
     right: "3600, where millimetres are written without a unit.",
     wrong: "3600 mm, or 3.60.",
     cannotSee: "Whether a value is true.",
-    mend: "None yet.",
+    mend: "The value is written in the style's way where it stands, its middle kept. Refused where the style would round it, where it is set in several parts, where the file's font lacks what is needed, and where it would run into other marks.",
   },
   judge({ file, pages, report, leaveOpen }) {
     const styleOf = stylesOf(file);
@@ -43,7 +45,26 @@ export const format = rule({
               `${counted(count, "value")} ${count === 1 ? "is" : "are"} written “${dimension.figure.text}”, where “${expected}” is the style's way (${by.units.title}).`,
             measured: dimension.figure.text,
             expected,
+            ...rewritten(facts, each, expected),
           });
         }
   },
 });
+
+/** Lengths that differ by less are the same. Millimetres in the building. */
+const SAME_MM = 1e-6;
+
+/** A figure in the style's way, where one string is all of it and the style's way says exactly as much. */
+function rewritten(
+  { page }: PageFacts,
+  { dimension, reading }: JudgedDimension,
+  expected: string,
+): Pick<Report, "mend"> {
+  const { figure, written } = dimension;
+  const [row, ...others] = figure.rows;
+  const isWhole = row !== undefined && others.length === 0 && page.texts.strings[row]?.trim() === written.figure;
+  const says = readWritten(expected)?.readings ?? [];
+  const length = reading?.length.toNumber() ?? NaN;
+  if (!isWhole || !says.some((each) => Math.abs(each.length.toNumber() - length) < SAME_MM)) return {};
+  return { mend: [{ kind: "set-text", page: page.index, rows: Uint32Array.of(row), strings: [expected], about: 0.5 }] };
+}

@@ -10,13 +10,14 @@ export const offLayer = rule({
   needs: ["layers", "register"],
   reads: [MATCHED_HATCHES],
   parameters: [],
+  mends: "move",
   page: {
     measures: "The layer of each hatch against the marks that the register allows on it.",
     why: "Hatches are switched off alone: for a clean outline, for a consultant, for a smaller scale.",
     right: "A-WALL-PATT.",
     wrong: "A hatch on A-WALL, among the outlines.",
     cannotSee: "Layers that are not registered, and those whose register entry allows any marks.",
-    mend: "None yet.",
+    mend: "The lines of the hatch are moved, where only one layer is meant for it. How the sheet looks does not change.",
   },
   judge({ file, pages, report }) {
     for (const facts of pages)
@@ -34,6 +35,9 @@ export const offLayer = rule({
             `${counted(count, "line")} of a hatch ${count === 1 ? "stands" : "stand"} on ${file.layerName(layer)}, which holds no hatches${meant.length > 0 ? `; ${listed(meant, "or")} does` : ""}.`,
           measured: file.layerName(layer),
           ...(meant[0] === undefined ? {} : { expected: meant[0] }),
+          ...(meant.length === 1 && meant[0] !== undefined
+            ? { mend: [{ kind: "move", page: facts.page.index, of: "paths", rows, to: meant[0] }] }
+            : {}),
         });
       }
   },

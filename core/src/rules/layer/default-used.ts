@@ -13,6 +13,7 @@ export const defaultUsed = rule({
   needs: ["layers"],
   reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DIMENSIONS, HATCHES],
   parameters: [],
+  mends: "move",
   page: {
     measures:
       "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own. The finding names the layer that they seem to belong on, by what they are (lettering, a dimension, a hatch), by how they plot where only one layer plots so, or by what they touch.",
@@ -20,7 +21,7 @@ export const defaultUsed = rule({
     right: "Every mark on a layer that says what it is.",
     wrong: "Four lines on layer 0.",
     cannotSee: "Where marks belong that plot like those of several layers and touch none of them.",
-    mend: "None yet.",
+    mend: "Each mark is moved to the layer that it seems to belong on, where it is told by what the mark is or by how it plots; that layer is made where the file has none of its name. Nothing is moved to a layer that is only near. How the sheet looks does not change.",
   },
   judge({ file, pages, report }) {
     const isDefault = (layer: number): boolean => layer < 0 || file.of(NAMED_LAYERS)[layer]?.value.state === "default";
@@ -44,6 +45,9 @@ export const defaultUsed = rule({
                 `${counted(count, "mark")} ${count === 1 ? "stands" : "stand"} on ${where}; ${implied ? `${count === 1 ? "it" : "each"} seems to belong on ${implied.name}, because ${implied.because}` : "each belongs on a layer that says what it is"}.`,
               measured: name,
               ...(implied ? { expected: implied.name } : {}),
+              ...(implied?.sure
+                ? { mend: [{ kind: "move", page: facts.page.index, of: sort, rows, to: implied.name }] }
+                : {}),
             });
         }
       }

@@ -13,6 +13,7 @@ export const wrongContent = rule({
   needs: ["layers", "register"],
   reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DRAWN_PARTS],
   parameters: [],
+  mends: "move",
   page: {
     measures:
       "Lettering and dimensions against the marks that the register allows on their layer. Hatches are told by hatch/off-layer.",
@@ -21,7 +22,7 @@ export const wrongContent = rule({
     wrong: "A room name on A-WALL.",
     cannotSee:
       "Layers that are not registered, those whose entry allows any marks, and lines on the layer of another thing.",
-    mend: "None yet.",
+    mend: "The strings are moved, where the register has one layer only for such marks. How the sheet looks does not change.",
   },
   judge({ file, pages, report }) {
     const entries = entriesOf(file.of(NAMED_LAYERS));
@@ -47,6 +48,9 @@ export const wrongContent = rule({
               `${kind === "text" ? counted(count, "string") : counted(count, "figure of a dimension", "figures of dimensions")} ${count === 1 ? "stands" : "stand"} on ${file.layerName(value.layer)}, which holds no ${kind === "text" ? "lettering" : "dimensions"}${homes.length > 0 ? `; ${listed(homes, "or")} does` : ""}.`,
             measured: kind === "text" ? "lettering" : "dimensions",
             ...(homes[0] === undefined ? {} : { expected: homes[0] }),
+            ...(homes.length === 1 && homes[0] !== undefined
+              ? { mend: [{ kind: "move", page: facts.page.index, of: "texts", rows, to: homes[0] }] }
+              : {}),
           });
         }
       }

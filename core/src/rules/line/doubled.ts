@@ -34,6 +34,7 @@ export const doubled = rule({
   needs: [],
   reads: [DOUBLED, DIMENSIONS],
   parameters: [],
+  mends: "remove",
   page: {
     measures:
       "Marks of one layer, pen and line type whose points are those of an earlier one, in either direction. Dimensions that follow each other have their common ends twice, and are left out.",
@@ -41,7 +42,7 @@ export const doubled = rule({
     right: "Each line once.",
     wrong: "A wall that was copied and pasted in place.",
     cannotSee: "Lines that lie upon each other for a part of their length, and copies on another layer.",
-    mend: "None yet.",
+    mend: "The later one is taken away. Refused where it is painted in one go with marks that are to stay.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
@@ -60,6 +61,7 @@ export const doubled = rule({
             page: facts.page.index,
             layer,
             marks: { of: "paths", rows: Uint32Array.from(own) },
+            mend: [{ kind: "remove", page: facts.page.index, rows: Uint32Array.from(own) }],
             message: (count) =>
               `${counted(count, "mark")} ${count === 1 ? "lies" : "lie"} exactly upon another of the same layer and look.`,
           });

@@ -52,6 +52,7 @@ export const shadeNotPen = rule({
   needs: ["layers", "register", "pens"],
   reads: [STROKE_COLOURS, NAMED_LAYERS],
   parameters: [],
+  mends: "set-shade",
   page: {
     measures:
       "How dark each visible line plots (its luminance, 100 % for black) against the shade of its layer's pen. A colour is no shade: it plots as a grey on one machine and in colour on the next.",
@@ -59,7 +60,7 @@ export const shadeNotPen = rule({
     right: "Black, where the pen plots at 100 %.",
     wrong: "Red lines, or grey ones, where the pen plots at 100 %.",
     cannotSee: "Fills, lettering, layers that are not registered or have no pen.",
-    mend: "None yet.",
+    mend: "The lines are set in the pen's grey; areas that are filled together with them keep their colour.",
   },
   judge({ file, pages, report }) {
     const entries = entriesOf(file.of(NAMED_LAYERS));
@@ -78,6 +79,7 @@ export const shadeNotPen = rule({
             `${counted(count, "line")} ${count === 1 ? "plots" : "plot"} ${shade === undefined ? `in the colour ${words}` : `at ${words} of black`}; the ${pen.id} pen of ${file.layerName(look.layer)} plots at ${pen.shadePercent} %.`,
           measured: words,
           expected: `${pen.shadePercent} %`,
+          mend: [{ kind: "set-shade", page: facts.page.index, rows: look.rows, percent: pen.shadePercent }],
         });
       }
   },

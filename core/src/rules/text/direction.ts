@@ -1,5 +1,5 @@
 import { counted } from "../../base/words";
-import { LETTERING } from "../../recognise/lettering";
+import { LETTERING, middleOf } from "../../recognise/lettering";
 import { rule } from "../rule";
 
 /** Directions are exact to this. Degrees. */
@@ -12,6 +12,7 @@ export const direction = rule({
   needs: [],
   reads: [LETTERING],
   parameters: [],
+  mends: "turn",
   page: {
     measures:
       "The direction of each line of lettering on the page as it is seen: it may rise up to 90° and fall by less than 90°, whatever the building's turn.",
@@ -19,7 +20,7 @@ export const direction = rule({
     right: "Level, or upright and read from the right.",
     wrong: "Upright and read from the left, or upside down.",
     cannotSee: "Lettering that follows a curve, letter by letter.",
-    mend: "None yet.",
+    mend: "Each line is turned upside down about its middle, so that it stays in its place. Refused where other lettering goes on where it ends.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
@@ -37,6 +38,14 @@ export const direction = rule({
           measured: degrees,
           expected: degrees > 0 ? degrees - 180 : degrees + 180,
           unit: "°",
+          mend: [
+            {
+              kind: "turn",
+              page: facts.page.index,
+              rows: Uint32Array.from(line.rows),
+              aboutMm: Float32Array.from(line.rows.flatMap(() => middleOf(line))),
+            },
+          ],
         });
       }
   },

@@ -18,6 +18,7 @@ describeRule("dim/format", [
     layers,
     content: wall + on(1, row({ ...ROW, texts: ["2000", "2500", "3.50 m"] })),
     findings: [["A-ANNO-DIMS", 1, "3.50 m", "3500"]],
+    mended: { strings: ["2000", "2500", "3500"] },
     message: /^1 value is written “3\.50 m”, where “3500” is the style's way/,
   },
   {
@@ -26,5 +27,12 @@ describeRule("dim/format", [
     content:
       wall + on(1, row({ ...ROW, stops: [40, 78.1, 116.2, 154.3], texts: ["6'-0\"", "6'", "6'-0\""], scale: 48 })),
     findings: [["A-ANNO-DIMS", 1, "6'", "6'-0\""]],
+    mended: { strings: ["6'-0\"", "6'-0\"", "6'-0\""] },
+  },
+  {
+    name: "a value that more is said of is not rewritten by machine",
+    layers,
+    content: wall + on(1, row({ ...ROW, texts: ["2000", "2500", "3.50 m TYP"] })),
+    findings: [["A-ANNO-DIMS", 1, "3.50 m TYP", "3500"]],
   },
 ]);

@@ -14,6 +14,7 @@ describeRule("hatch/off-layer", [
     layers,
     content: band(45, 1.2, 1),
     findings: [["A-WALL", 50, "A-WALL", "A-WALL-PATT"]],
+    mended: { linesOn: [...Array.from({ length: 50 }, () => "A-WALL-PATT"), "A-WALL"] },
     message: /which holds no hatches; A-WALL-PATT does\.$/,
   },
 ]);

@@ -13,6 +13,8 @@ describeRule("layer/default-used", [
       [undefined, 1, "no layer", "A-WALL"],
       [undefined, 1, "no layer"],
     ],
+    left: [1],
+    mended: { linesOn: ["A-WALL", "A-WALL", undefined] },
   },
   {
     name: "text and line on a layer that programs begin with",
@@ -22,13 +24,14 @@ describeRule("layer/default-used", [
       ["Layer 1", 1, "Layer 1", "A-WALL"],
       ["Layer 1", 1, "Layer 1", "A-ANNO-TEXT"],
     ],
+    mended: { linesOn: ["A-WALL"], stringsOn: ["A-ANNO-TEXT"], layers: ["Layer 1", "A-WALL", "A-ANNO-TEXT"] },
   },
   {
     name: "a line that touches what plots like it",
     layers: ["A-FLOR-STRS"],
     content: `${wall(stroke(10, 10, 60, 10, 0.25))}${stroke(60, 10, 60, 40, 0.25)}`,
     findings: [[undefined, 1, "no layer", "A-FLOR-STRS"]],
-    message: /it seems to belong on A-FLOR-STRS, because what it touches there plots alike\.$/,
+    message: /it seems to belong on A-FLOR-STRS, because it touches marks there that plot alike\.$/,
   },
   {
     name: "an office may register such a layer",

@@ -9,5 +9,6 @@ describeRule("layer/helper-showing", [
     layers: ["A-ANNO-NPLT"],
     content: on(0, line(0.13) + line(0.13)),
     findings: [["A-ANNO-NPLT", 2]],
+    mended: { printed: [false] },
   },
 ]);

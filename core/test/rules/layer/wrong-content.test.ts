@@ -16,6 +16,7 @@ describeRule("layer/wrong-content", [
     layers,
     content: wall + on(0, lettering("HALL", 100, 100, 2.5)),
     findings: [["A-WALL", 1, "lettering", "A-ANNO-TEXT"]],
+    mended: { stringsOn: ["A-ANNO-TEXT"] },
     message: /^1 string stands on A-WALL, which holds no lettering; A-ANNO-TEXT does\.$/,
   },
   {
@@ -23,5 +24,6 @@ describeRule("layer/wrong-content", [
     layers,
     content: wall + on(2, row(ROW)),
     findings: [["A-ANNO-TEXT", 3, "dimensions", "A-ANNO-DIMS"]],
+    mended: { stringsOn: ["A-ANNO-DIMS", "A-ANNO-DIMS", "A-ANNO-DIMS"] },
   },
 ]);

@@ -11,11 +11,22 @@ describeRule("line/doubled", [
     layers: ["A-WALL", "A-DOOR"],
     content: on(0, stroke(10, 10, 60, 10)) + on(1, stroke(10, 10, 60, 10)),
   },
-  { name: "a line twice", content: wall(stroke(10, 10, 60, 10).repeat(2)), findings: [["A-WALL", 1]] },
+  {
+    name: "a line twice",
+    content: wall(stroke(10, 10, 60, 10).repeat(2)),
+    findings: [["A-WALL", 1]],
+    mended: { widths: [0.18] },
+  },
   {
     name: "a line there and back",
     content: wall(stroke(10, 10, 60, 10) + stroke(60, 10, 10, 10)),
     findings: [["A-WALL", 1]],
+    mended: { widths: [0.18] },
   },
-  { name: "a box three times", content: wall(box(10, 10, 30, 20).repeat(3)), findings: [["A-WALL", 2]] },
+  {
+    name: "a box three times",
+    content: wall(box(10, 10, 30, 20).repeat(3)),
+    findings: [["A-WALL", 2]],
+    mended: { widths: [0.5] },
+  },
 ]);

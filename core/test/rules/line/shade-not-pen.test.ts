@@ -8,11 +8,13 @@ describeRule("line/shade-not-pen", [
     name: "grey",
     content: wall(`0.5 G ${line(0.5)}`),
     findings: [["A-WALL", 1, "50 %", "100 %"]],
+    mended: { colours: [0] },
   },
   {
     name: "red",
     content: wall(`1 0 0 RG ${line(0.5)}`),
     findings: [["A-WALL", 1, "#ff0000", "100 %"]],
+    mended: { colours: [0] },
     message: /plots in the colour #ff0000; the .* pen of A-WALL plots at 100 %\.$/,
   },
   {

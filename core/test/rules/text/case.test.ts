@@ -12,5 +12,13 @@ describeRule("text/case", [
     content: wall(lettering("Waiting hall", 20, 20, 2.5)),
     standard: capitals,
     findings: [["A-WALL", 1, undefined, "capitals"]],
+    mended: { strings: ["WAITING HALL"] },
+  },
+  {
+    name: "units stay as they are",
+    content: wall(lettering("Sill 900 mm over floor", 20, 20, 2.5)),
+    standard: capitals,
+    findings: [["A-WALL", 1, undefined, "capitals"]],
+    mended: { strings: ["SILL 900 mm OVER FLOOR"] },
   },
 ]);

@@ -12,9 +12,15 @@ describeRule("text/direction", [
     name: "read from the left",
     content: wall(turned(-90)),
     findings: [["A-WALL", 1, -90, 90]],
+    mended: { turned: [[61.25, 55.65, 90]] },
     message:
       /^1 line of lettering runs at -90° and can't be read from the bottom or the right edge; at 90° it could\.$/,
   },
-  { name: "upside down", content: wall(turned(180)), findings: [["A-WALL", 1, -180, 0]] },
+  {
+    name: "upside down",
+    content: wall(turned(180)),
+    findings: [["A-WALL", 1, -180, 0]],
+    mended: { turned: [[55.65, 58.75, 0]] },
+  },
   { name: "on a page that is turned upside down", content: wall(turned(180)), page: "/Rotate 180" },
 ]);

@@ -15,6 +15,7 @@ import { RuleName } from "../shared/RuleName";
 import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
 import dynamic from "next/dynamic";
+import { mendWords } from "./mend-words";
 import type { Numbered } from "./numbered";
 
 const ORDERS = [
@@ -218,7 +219,7 @@ function FindingLine({
           )}
           {finding.mend && onMend && (
             <Button variant="outlined" onClick={() => void onMend([finding.key])}>
-              Mend this
+              {mendWords(finding.mend, finding.expected)}
             </Button>
           )}
           {finding.rule === "layer/unregistered" && finding.layer !== undefined && (

@@ -27,7 +27,53 @@ export interface LoadedFont {
   readonly widthUnit: number;
   /** Calls back for each code: its width in glyph space units, its text, and whether word spacing applies. */
   decode(bytes: Uint8Array, each: (width: number, text: string, isWordSpace: boolean) => void): void;
+  /** The codes that show a text; undefined where the font, as far as it is in the file, can't show all of it. */
+  encode(text: string): Encoded | undefined;
 }
+
+/** A text as codes of a font. */
+export interface Encoded {
+  readonly bytes: Uint8Array;
+  /** Codes, and those of them to which word spacing applies. */
+  readonly count: number;
+  readonly wordSpaces: number;
+  /** Glyph space units. */
+  readonly width: number;
+}
+
+/** A code of a letter that can be shown: its bytes, its width in glyph space units, and whether word spacing applies. */
+interface Code {
+  readonly bytes: readonly number[];
+  readonly width: number;
+  readonly isWordSpace: boolean;
+}
+
+/** Letters one by one by their codes. */
+const encodedBy =
+  (codeOf: (letter: string) => Code | undefined): LoadedFont["encode"] =>
+  (text) => {
+    const codes = Array.from(text, codeOf);
+    if (!codes.every((code) => code !== undefined)) return undefined;
+    return {
+      bytes: Uint8Array.from(codes.flatMap(({ bytes }) => bytes)),
+      count: codes.length,
+      wordSpaces: codes.filter(({ isWordSpace }) => isWordSpace).length,
+      width: codes.reduce((sum, { width }) => sum + width, 0),
+    };
+  };
+
+/** Codes of one byte, of letters that are there to be shown. */
+const encodedInOneByte = (
+  codeOf: ReadonlyMap<string, number>,
+  widths: Float64Array,
+  isThere: (letter: string) => boolean,
+): LoadedFont["encode"] =>
+  encodedBy((letter) => {
+    const code = codeOf.get(letter);
+    const width = widths[code ?? -1] ?? 0;
+    if (code === undefined || width === 0 || !isThere(letter)) return undefined;
+    return { bytes: [code], width, isWordSpace: code === 32 };
+  });
 
 /** The standard 14 fonts and the names that files use for them without embedding (ISO 32000-1, 9.6.2.2). */
 function standardMetrics(name: string): Metrics | undefined {
@@ -187,7 +233,7 @@ function loadSimple(dict: Dict, map: CharacterMap | undefined, budget: Budget): 
   const { texts, glyphNames } = simpleTexts(dict, map);
   const { embedded, outlines } = embeddedFont(descriptor, budget);
   const metrics = embedded ? undefined : standardMetrics(withoutTag(name));
-  const codeOf = new Map(texts.map((text, code) => [text, code] as const).reverse());
+  const codeOf = invert(new Map(texts.map((text, code) => [code, text])));
   const glyphOf = (letter: string): number | undefined => {
     const code = codeOf.get(letter);
     if (code === undefined || !outlines) return undefined;
@@ -199,7 +245,19 @@ function loadSimple(dict: Dict, map: CharacterMap | undefined, budget: Budget): 
     font: describe(name, embedded, heightOf(name, outlines, glyphOf, descriptor)),
     widthUnit: 0.001,
     decode: oneByte(texts, widths),
+    encode: encodedInOneByte(codeOf, widths, (letter) => !embedded || isDrawn(letter, glyphOf, outlines)),
   };
+}
+
+/** Whether the part of a font that is in a file holds the outline of a letter. */
+function isDrawn(
+  letter: string,
+  glyphOf: (letter: string) => number | undefined,
+  outlines: FontOutlines | undefined,
+): boolean {
+  if (letter.trim() === "") return true;
+  const glyph = glyphOf(letter);
+  return glyph !== undefined && glyph > 0 && outlines !== undefined && (outlines.topOf(glyph) ?? 0) > 0;
 }
 
 function simpleWidths(
@@ -237,6 +295,10 @@ function loadType3(dict: Dict, map: CharacterMap | undefined, budget: Budget): L
     font: describe(name, true, type3Height(procedures, texts, glyphNames, matrix[3] ?? 0.001, budget) ?? ASSUMED),
     widthUnit: Math.abs(matrix[0] ?? 0.001) || 0.001,
     decode: oneByte(texts, widths),
+    encode: encodedInOneByte(invert(new Map(texts.map((text, code) => [code, text]))), widths, (letter) => {
+      const glyph = glyphNames[texts.indexOf(letter)];
+      return glyph !== undefined && lookup(procedures, glyph) !== undefined;
+    }),
   };
 }
 
@@ -289,12 +351,31 @@ function loadComposite(dict: Dict, map: CharacterMap | undefined, budget: Budget
     font: describe(name, embedded, heightOf(name, outlines, glyphOf, descriptor)),
     widthUnit: 0.001,
     decode: map ? codesOf(map, widthOf) : (predefined(nameAt(dict, "Encoding") ?? "", usual) ?? codesOf(map, widthOf)),
+    encode: encodedByMap(map, codeOf, widthOf),
   };
 }
 
+/** A map names the glyphs that a file uses, and those are in it. */
+function encodedByMap(
+  map: CharacterMap | undefined,
+  codeOf: ReadonlyMap<string, number>,
+  widthOf: (code: number) => number,
+): LoadedFont["encode"] {
+  const size = codeSize(map);
+  return encodedBy((letter) => {
+    const code = codeOf.get(letter);
+    if (code === undefined) return undefined;
+    const bytes = Array.from({ length: size }, (_, i) => Math.floor(code / 256 ** (size - 1 - i)) & 255);
+    return { bytes, width: widthOf(code), isWordSpace: size === 1 && code === 32 };
+  });
+}
+
+/** Almost every composite font of a drawing has two-byte codes (Identity-H); a map may say one. */
+const codeSize = (map: CharacterMap | undefined): number =>
+  map?.codeLengths.length === 1 ? (map.codeLengths[0] ?? 2) : 2;
+
 function codesOf(map: CharacterMap | undefined, widthOf: (code: number) => number): LoadedFont["decode"] {
-  // Almost every composite font of a drawing has two-byte codes (Identity-H); a map may say one.
-  const size = map?.codeLengths.length === 1 ? (map.codeLengths[0] ?? 2) : 2;
+  const size = codeSize(map);
   return (bytes, each) => {
     for (let at = 0; at + size <= bytes.length; at += size) {
       let code = 0;

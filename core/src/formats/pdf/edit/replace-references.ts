@@ -1,5 +1,5 @@
-import type { FileUpdate } from "./syntax/file-update";
-import { Dict, List, Ref, Stream, type Value } from "./syntax/values";
+import type { FileUpdate } from "../syntax/file-update";
+import { Dict, List, Ref, Stream, type Value } from "../syntax/values";
 
 /** Replaces references by others everywhere in a file; the objects referred to are let go. */
 export function replaceReferences(update: FileUpdate, replaced: ReadonlyMap<number, number>): void {

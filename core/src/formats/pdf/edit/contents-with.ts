@@ -1,13 +1,14 @@
-import type { Budget } from "./budget";
-import { dictAt, dictOf } from "./objects";
-import type { PageOrigin } from "./origin";
-import type { PdfPage } from "./page-tree";
-import { patched, type Patch } from "./patches";
-import { pageContent } from "./read";
-import { streamBytes } from "./streams";
-import type { FileUpdate } from "./syntax/file-update";
-import { nameText } from "./syntax/serialise";
-import { Dict, Ref, Stream, type Value } from "./syntax/values";
+import type { Budget } from "../budget";
+import { dictAt, dictOf } from "../objects";
+import type { PageOrigin } from "../origin";
+import type { PdfPage } from "../page-tree";
+import { layerName } from "./moves";
+import { NotSafe, patched, type Patch } from "./patch";
+import { pageContent } from "../read";
+import { streamBytes } from "../streams";
+import type { FileUpdate } from "../syntax/file-update";
+import { nameText } from "../syntax/serialise";
+import { Dict, Ref, Stream, type Value } from "../syntax/values";
 
 /** A page with the patches of its content and of the forms that it draws, by instance. */
 export interface PatchedPage {
@@ -56,6 +57,7 @@ class Contents {
 
   private withChildren(node: Node, content: Uint8Array, resources: OwnResources): Uint8Array {
     const patches = [...node.patches];
+    for (const { layer } of patches) if (layer !== undefined) resources.callLayer(layerName(layer), new Ref(layer));
     for (const { node: child, name, from, to } of node.children) {
       const form = this.formFor(child, resources);
       if (form) patches.push({ from, to, text: `${nameText(resources.nameFor(name, form))} Do` });
@@ -113,25 +115,40 @@ function treeOf({ instances }: PageOrigin, patches: ReadonlyMap<number, Patch[]>
 
 /** Resources that are added to without changing those of others; only what is added to is copied. */
 class OwnResources {
-  private objects: Map<string, Value> | undefined;
+  private readonly added = new Map<"XObject" | "Properties", Map<string, Value>>();
 
   constructor(
     private readonly update: FileUpdate,
     readonly dict: Dict | undefined,
   ) {}
 
+  private section(key: "XObject" | "Properties"): Map<string, Value> {
+    const known = this.added.get(key) ?? new Map<string, Value>(dictAt(this.dict, key)?.entries);
+    this.added.set(key, known);
+    return known;
+  }
+
   /** A name for a form that takes the place of another. */
   nameFor(old: string, form: Ref): string {
     const name = `${old}_${form.number}`;
-    this.objects ??= new Map(dictAt(this.dict, "XObject")?.entries);
-    this.objects.set(name, form);
+    this.section("XObject").set(name, form);
     return name;
+  }
+
+  /** A name by which the content can call a layer. */
+  callLayer(name: string, layer: Ref): void {
+    const section = this.section("Properties");
+    const known = section.get(name);
+    if (known !== undefined && !(known instanceof Ref && known.number === layer.number))
+      throw new NotSafe(`The page calls something else “${name}”, by which the layer was to be called.`);
+    section.set(name, layer);
   }
 
   /** The entry for the dictionary that these are resources of; none where nothing was added. */
   entry(): [string, Value][] {
-    if (!this.objects) return [];
+    if (this.added.size === 0) return [];
     const kept = this.dict ? [...this.dict.entries] : [];
-    return [["Resources", this.update.dict([...kept, ["XObject", this.update.dict(this.objects)]])]];
+    const added = [...this.added].map(([key, entries]) => [key, this.update.dict(entries)] as const);
+    return [["Resources", this.update.dict([...kept, ...added])]];
   }
 }

@@ -1,0 +1,155 @@
+import {
+  isLayerChange,
+  sortOf,
+  type Change,
+  type Drawing,
+  type MarkChange,
+  type MarkChangeKind,
+  type MarkSort,
+} from "../drawing";
+
+/** Asks whether a row of a page was meant to be changed in one way. */
+export type Meant = (kind: MarkChangeKind, row: number) => boolean;
+
+/** A point on paper, millimetres. */
+type Point = readonly [number, number];
+
+/** What each mark of one kind on a page was to become, by its row in the original. */
+interface OnPage {
+  readonly changed: Map<MarkChangeKind, Set<number>>;
+  /** Names of the layers that marks were moved to. */
+  readonly movedTo: Map<number, string>;
+}
+
+/** What was to become of the lettering of a page. */
+interface Lettering {
+  /** How far strings were to move along their baselines. Millimetres. */
+  readonly shiftMm: Map<number, number>;
+  /** What they were to read, and which point of the baseline was to stay. */
+  readonly rewritten: Map<number, { readonly string: string; readonly about: number }>;
+  /** Where they were turned about. */
+  readonly turnedAbout: Map<number, Point>;
+}
+
+/** All that has been changed since the original, over several passes, told by the rows of the original. */
+export class ChangeLog {
+  private readonly pages = new Map<string, OnPage>();
+  private readonly lettering = new Map<number, Lettering>();
+  private readonly names = new Map<number, string>();
+  private readonly off = new Set<number>();
+  /** Rows of paths that are left, by page, where some were removed. */
+  private readonly left = new Map<number, Uint32Array>();
+
+  constructor(private readonly original: Drawing) {}
+
+  /** Notes the changes of one pass over `drawing`, whose layers and paths may already be fewer than the original's. */
+  note(drawing: Drawing, changes: readonly Change[]): void {
+    for (const change of changes) {
+      if (!isLayerChange(change)) this.noteMarks(change);
+      else if (change.kind === "rename") this.noteName(drawing.layers[change.layer]?.name, change.to);
+      else for (const id of this.layersNow(drawing.layers[change.layer]?.name)) this.off.add(id);
+    }
+    // Rows are told as they stood before the pass, so what was removed is taken out of the count at its end.
+    for (const change of changes) if (change.kind === "remove") this.takeOut(change.page);
+  }
+
+  private noteName(was: string | undefined, to: string): void {
+    for (const id of this.layersNow(was)) this.names.set(id, to);
+    for (const { movedTo } of this.pages.values())
+      for (const [row, name] of movedTo) if (name === was) movedTo.set(row, to);
+  }
+
+  /** Layers of the original that bear a name now. */
+  private layersNow(name: string | undefined): number[] {
+    return this.original.layers.flatMap((each, id) => ((this.names.get(id) ?? each.name) === name ? [id] : []));
+  }
+
+  private noteMarks(change: MarkChange): void {
+    const { page } = change;
+    const sort = sortOf(change);
+    const rows = Array.from(change.rows, (row) => (sort === "paths" ? (this.left.get(page)?.[row] ?? row) : row));
+    const noted = this.on(page, sort);
+    const known = noted.changed.get(change.kind) ?? new Set();
+    noted.changed.set(change.kind, known);
+    rows.forEach((row) => known.add(row));
+    if (change.kind === "move") rows.forEach((row) => noted.movedTo.set(row, change.to));
+    else if (sort === "texts") this.noteLettering(change, rows);
+  }
+
+  private noteLettering(change: MarkChange, rows: readonly number[]): void {
+    const known = this.letteringOf(change.page);
+    rows.forEach((row, i) => {
+      if (change.kind === "set-height")
+        known.shiftMm.set(row, (known.shiftMm.get(row) ?? 0) + (change.shiftMm?.[i] ?? 0));
+      else if (change.kind === "set-text")
+        known.rewritten.set(row, { string: change.strings[i] ?? "", about: change.about });
+      else if (change.kind === "turn")
+        known.turnedAbout.set(row, [change.aboutMm[i * 2] ?? 0, change.aboutMm[i * 2 + 1] ?? 0]);
+    });
+  }
+
+  private takeOut(page: number): void {
+    const removed = this.pages.get(`${page} paths`)?.changed.get("remove");
+    const count = this.original.pages[page - 1]?.paths.count ?? 0;
+    this.left.set(
+      page,
+      Uint32Array.from({ length: count }, (_, row) => row).filter((row) => !removed?.has(row)),
+    );
+  }
+
+  private on(page: number, sort: MarkSort): OnPage {
+    const key = `${page} ${sort}`;
+    const known = this.pages.get(key) ?? { changed: new Map(), movedTo: new Map() };
+    this.pages.set(key, known);
+    return known;
+  }
+
+  /** What was to become of the lettering of a page. */
+  letteringOf(page: number): Lettering {
+    const known = this.lettering.get(page) ?? { shiftMm: new Map(), rewritten: new Map(), turnedAbout: new Map() };
+    this.lettering.set(page, known);
+    return known;
+  }
+
+  meantOn(page: number, sort: MarkSort): Meant {
+    const changed = this.pages.get(`${page} ${sort}`)?.changed;
+    return (kind, row) => changed?.get(kind)?.has(row) ?? false;
+  }
+
+  /** Rows of the original's paths that are left, in their order; undefined where all are. */
+  pathsLeft(page: number): Uint32Array | undefined {
+    return this.left.get(page);
+  }
+
+  /** Pages of which anything was changed, in order: all, where a layer was. */
+  pagesChanged(): number[] {
+    if (this.names.size > 0 || this.off.size > 0) return this.original.pages.map(({ index }) => index);
+    return [...new Set([...this.pages.keys()].map((key) => Number.parseInt(key, 10)))].sort((a, b) => a - b);
+  }
+
+  /** Rows of the original whose look was to change. A mark that only goes to another layer looks as it did. */
+  looksChanged(page: number, sort: MarkSort): ReadonlySet<number> {
+    const found = new Set<number>();
+    for (const [kind, rows] of this.pages.get(`${page} ${sort}`)?.changed ?? [])
+      if (kind !== "move") rows.forEach((row) => found.add(row));
+    const own = this.original.pages[page - 1]?.[sort];
+    if (own && this.off.size > 0) own.layer.forEach((layer, row) => this.off.has(layer) && found.add(row));
+    return found;
+  }
+
+  /** Whether a layer of the original was to be switched off. */
+  isOff(layer: number): boolean {
+    return this.off.has(layer);
+  }
+
+  /** The name that a layer of the original should bear now. */
+  nameNow(layer: number): string | undefined {
+    return this.names.get(layer) ?? this.original.layers[layer]?.name;
+  }
+
+  /** The name of the layer that a mark of the original should be on now; undefined for none. */
+  layerNow(page: number, sort: MarkSort, row: number): string | undefined {
+    const moved = this.pages.get(`${page} ${sort}`)?.movedTo.get(row);
+    return moved ?? this.nameNow(this.original.pages[page - 1]?.[sort].layer[row] ?? -1);
+  }
+}
