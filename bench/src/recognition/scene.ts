@@ -56,6 +56,13 @@ export interface TrueDimension {
   readonly wrong: boolean;
 }
 
+/** A radius or diameter, paper millimetres, or an angle, degrees. */
+export interface TrueRound {
+  readonly text: string;
+  readonly drawn: number;
+  readonly isAngle: boolean;
+}
+
 export interface TrueHatch {
   readonly box: readonly [x: number, y: number, width: number, height: number];
   /** Of each family, millimetres on paper and degrees. */
@@ -67,6 +74,7 @@ export interface TrueDrawing {
   readonly scale: number;
   readonly dimensions: TrueDimension[];
   readonly hatches: TrueHatch[];
+  readonly round: TrueRound[];
   /** As it is written beside it. */
   readonly note: string;
 }

@@ -16,11 +16,12 @@ export interface Tally {
   extra: number;
 }
 
-export type Family = "dimensions" | "values" | "scales" | "hatches" | "notes";
+export type Family = "dimensions" | "round" | "values" | "scales" | "hatches" | "notes";
 export type Score = Record<Family, Tally>;
 
 export const emptyScore = (): Score => ({
   dimensions: tally(),
+  round: tally(),
   values: tally(),
   scales: tally(),
   hatches: tally(),
@@ -38,6 +39,7 @@ export async function scored(scene: Scene, path: string, score: Score, say: (wor
   const found = recogniseFile(drawing, LOOKUP)[0];
   if (!found) return;
   scoreDimensions(scene, found, score, say);
+  scoreRound(scene, found, score, say);
   scoreScales(scene, found, score, say);
   scoreHatches(scene, found, score, say);
   scoreNotes(scene, found, score, say);
@@ -76,6 +78,26 @@ function scoreDimensions(scene: Scene, found: Recognised, score: Score, say: (wo
     say(
       `missed dimension ${one.text} ${one.from.map((n) => n.toFixed(1)).join(",")} to ${one.to.map((n) => n.toFixed(1)).join(",")}`,
     );
+}
+
+/** Radii and diameters within this on paper are the same, and angles within half a degree. */
+const SAME_ROUND = { length: 0.12, angle: 0.5 };
+
+function scoreRound(scene: Scene, found: Recognised, score: Score, say: (words: string) => void): void {
+  const left = new Set(scene.truth.drawings.flatMap(({ round }) => round));
+  for (const { text, drawn, kind } of found.round) {
+    const match = [...left].find(
+      (one) =>
+        plain(one.text) === plain(text) &&
+        one.isAngle === (kind === "angle") &&
+        Math.abs(one.drawn - drawn) <= SAME_ROUND[one.isAngle ? "angle" : "length"],
+    );
+    if (match) left.delete(match);
+    else say(`extra ${kind} ${text}, ${drawn.toFixed(2)} drawn`);
+    score.round[match ? "right" : "extra"]++;
+  }
+  score.round.missed += left.size;
+  for (const { text, drawn } of left) say(`missed round ${text}, ${drawn.toFixed(2)} drawn`);
 }
 
 function scoreScales(scene: Scene, found: Recognised, score: Score, say: (words: string) => void): void {

@@ -1,5 +1,6 @@
 import { Chance } from "./chance";
 import { drawRow, type Row } from "./draw-dimensions";
+import { drawRound } from "./draw-round";
 import { lookOf, type Look, type Units } from "./dimension-style";
 import { Pen } from "./pen";
 import type { Point, Scene, TrueDrawing, TrueHatch } from "./scene";
@@ -123,7 +124,7 @@ function drawing(
   wrongShare: number,
   index: number,
 ): TrueDrawing {
-  const truth: TrueDrawing = { scale, dimensions: [], hatches: [], note };
+  const truth: TrueDrawing = { scale, dimensions: [], hatches: [], round: [], note };
   const margin = look.first + 3 * look.pitch + 12;
   let turn = chance.is(0.2) && !look.level ? chance.one([7.3, 15, 30, 45, -22.5, 3]) : 0;
   const onGrid = (paper: number): number =>
@@ -174,6 +175,7 @@ function drawing(
   for (const row of rows) truth.dimensions.push(...drawRow(pen, look, row, scale, chance, wrongShare));
   inside(pen, w, h, thick, chance);
   bubbles(pen, gridX, h, look, turn);
+  truth.round.push(...drawRound(pen, look, [w * 0.08 + thick, h * 0.5], scale, new Chance(index + Math.round(w * h))));
   pen.turned(0, [0, 0]);
   title(pen, [x + 20, y + 6], index, note, chance);
   return truth;

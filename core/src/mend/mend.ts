@@ -2,7 +2,7 @@ import { countBelow } from "../base/sorted";
 import { bad, good, type Result } from "../base/result";
 import { changeOfSome, changesOf, isLayerChange, sortOf, type Change, type Drawing, type MarkChange } from "../drawing";
 import { editDrawing, type Origin, type ReadOptions } from "../formats";
-import { readAndInspect, type Finding, type Inspected, type InspectOptions } from "../inspect";
+import { readAndInspect, type Finding, type FoundOn, type Inspected, type InspectOptions } from "../inspect";
 import type { OfficeStandard } from "../standard/plain";
 import { comparePictures, type Compared, type Paint } from "./picture";
 import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
@@ -145,8 +145,9 @@ class Mender {
     const tried = this.tries++ < MOST_TRIES ? await this.tried(state, mends) : NOT_TRIED;
     if (typeof tried !== "string") {
       // What is found as it was before was not mended after all; it is not tried again.
-      const again = new Map(tried.inspected.findings.map(({ key, count }) => [key, count]));
-      const undone = mends.filter(({ finding }) => again.get(finding.key) === finding.count);
+      const undone = mends.filter(({ finding: { key } }) =>
+        sameMarks(state.inspected.foundOn.get(key), tried.inspected.foundOn.get(key)),
+      );
       for (const { finding } of undone)
         this.left.set(finding.key, leftFor(finding, "The change had no effect in this file."));
       const changes = mends.flatMap((each) => each.changes);
@@ -186,6 +187,12 @@ class Mender {
     const seen = this.paintsEachStep && paint ? await comparePictures(state, after, log, paint) : undefined;
     return typeof seen === "string" ? `It would change more than it should: ${seen}` : after;
   }
+}
+
+/** Whether something was found twice on the very same marks. Other marks may be found alike once these are mended. */
+function sameMarks(before: FoundOn | undefined, after: FoundOn | undefined): boolean {
+  const told = ({ marks }: FoundOn): string => JSON.stringify(marks.map(({ of, rows }) => [of, ...rows]));
+  return before !== undefined && after !== undefined && told(before) === told(after);
 }
 
 /** How much lettering has no room. */

@@ -54,11 +54,18 @@ export class ImpliedLayers {
     const asKind = this.hatched.has(row) ? "hatches" : this.dimensioned.has(row) ? "dimensions" : undefined;
     const name = asKind && this.ofRole(asKind);
     if (name !== undefined)
-      return { name, because: asKind === "hatches" ? "it is part of a hatch" : "it is part of a dimension", sure: true };
+      return {
+        name,
+        because: asKind === "hatches" ? "it is part of a hatch" : "it is part of a dimension",
+        sure: true,
+      };
     const alike = this.plottingAlike(row);
-    if (alike.length === 1 && alike[0]) return { name: alike[0], because: "no other layer plots like this", sure: true };
+    if (alike.length === 1 && alike[0])
+      return { name: alike[0], because: "no other layer plots like this", sure: true };
     const beside = this.beside(row).find((each) => alike.includes(each));
-    return beside === undefined ? undefined : { name: beside, because: "it touches marks there that plot alike", sure: false };
+    return beside === undefined
+      ? undefined
+      : { name: beside, because: "it touches marks there that plot alike", sure: false };
   }
 
   /** Registered layers whose pen and line type are those of a mark. */

@@ -2,6 +2,7 @@ import { straightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawi
 import type { StandardLookup } from "../standard/plain";
 import type { Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
+import { ROUND_DIMENSIONS } from "./dimensions/round";
 import { scaleInWords } from "./dimensions/scale-in-words";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
@@ -11,6 +12,8 @@ import { SCALE_NOTES } from "./scale-notes";
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
 export interface Recognised {
   readonly dimensions: readonly RecognisedDimension[];
+  /** Radii, diameters and angles. */
+  readonly round: readonly RecognisedRound[];
   readonly drawings: readonly RecognisedDrawing[];
   readonly hatches: readonly RecognisedHatch[];
   /** Scales that are written on the page, building per paper. */
@@ -25,6 +28,15 @@ export interface RecognisedDimension {
   readonly place: string;
   /** Whether the drawn length is the written one at the scale that its drawing implies; unknown where none does. */
   readonly agrees?: boolean;
+}
+
+export interface RecognisedRound {
+  readonly text: string;
+  readonly kind: "radius" | "diameter" | "angle";
+  /** Millimetres on paper; of an angle, degrees. */
+  readonly drawn: number;
+  readonly from: PointMm;
+  readonly to: PointMm;
 }
 
 export interface RecognisedScale {
@@ -100,6 +112,13 @@ export function recognisedOn(facts: PageFacts): Recognised {
   return {
     drawings,
     dimensions: drawings.flatMap(({ dimensions }) => dimensions),
+    round: facts.of(ROUND_DIMENSIONS).map(({ value: { figure, kind, drawn, from, to } }) => ({
+      text: figure.text,
+      kind,
+      drawn,
+      from,
+      to,
+    })),
     hatches: facts
       .of(HATCHES)
       .filter(({ confidence }) => confidence >= SURE_HATCH)

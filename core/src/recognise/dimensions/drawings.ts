@@ -1,4 +1,4 @@
-import { boxOfPoints, contains, distanceToBox, grown, type BoxMm } from "../../drawing";
+import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
 import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
@@ -61,6 +61,15 @@ export const DRAWN_PARTS: PageRecogniser<DrawnPart> = {
   from: "what most dimensions of a part of the page agree on; notes of a scale beside it, and measure dictionaries",
   find: (facts) => partsOf(facts).map((part) => measuredOn(facts.page.index, part)),
 };
+
+/** The drawing in which a point lies, of those whose scale is known; else the nearest one. */
+export function partAt(facts: PageFacts, at: PointMm): DrawnPart | undefined {
+  const known = facts
+    .of(DRAWN_PARTS)
+    .map(({ value }) => value)
+    .filter(({ implied, stated }) => implied ?? stated);
+  return known.sort((a, b) => distanceToBox(a.boxMm, at) - distanceToBox(b.boxMm, at))[0];
+}
 
 interface Candidate {
   readonly dimension: Dimension;

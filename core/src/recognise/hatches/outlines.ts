@@ -1,4 +1,4 @@
-import { boxOfPoints, grown } from "../../drawing";
+import { boxOfPoints, grown, type PointMm } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageRecogniser } from "../recogniser";
 import { HATCHES, type Hatch } from "./hatches";
@@ -30,21 +30,27 @@ export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = 
   },
 };
 
+/** So few lines around a hatch are tried on every end; among more, each end looks for what is near it. */
+const FEW_AROUND = 64;
+
 /** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
 function outlineOf(hatch: Hatch, lines: LineWork): HatchOutline | undefined {
   const own = new Set(hatch.rows);
+  const isOwn = (i: number): boolean => own.has(lines.rows[i] ?? 0);
+  const ends: PointMm[] = [];
+  const around: number[] = [];
+  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
+    if (isOwn(i)) ends.push(lines.end(i, 0), lines.end(i, 1));
+    else around.push(i);
+  }
   const hits = new Map<number, number>();
   let left = MOST_LOOKED_AT;
-  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
-    if (!own.has(lines.rows[i] ?? 0)) continue;
-    for (const at of [lines.end(i, 0), lines.end(i, 1)]) {
-      const near = lines.near(boxOfPoints([at], ON_OUTLINE_MM));
-      left -= near.length;
-      if (left < 0) return undefined;
-      for (const other of near)
-        if (!own.has(lines.rows[other] ?? 0) && lines.distance(other, at) <= ON_OUTLINE_MM)
-          hits.set(other, (hits.get(other) ?? 0) + 1);
-    }
+  for (const at of ends) {
+    const near =
+      around.length <= FEW_AROUND ? around : lines.near(boxOfPoints([at], ON_OUTLINE_MM)).filter((i) => !isOwn(i));
+    left -= near.length;
+    if (left < 0) return undefined;
+    for (const i of near) if (lines.distance(i, at) <= ON_OUTLINE_MM) hits.set(i, (hits.get(i) ?? 0) + 1);
   }
   return new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
 }

@@ -1,10 +1,12 @@
 import { mm } from "../../base/words";
 import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
+import { ROUND_DIMENSIONS } from "../../recognise/dimensions/round";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
 import { inItsUnits, measuredShape } from "./in-words";
+import { wrongRoundValues } from "./round-values";
 
 export const VALUE_OFF: Parameter = {
   rule: "dim/value-not-length",
@@ -22,21 +24,25 @@ export const valueNotLength = rule({
   title: "A written value that is not the drawn length",
   severity: "stop",
   needs: [],
-  reads: [DRAWN_PARTS],
+  reads: [DRAWN_PARTS, ROUND_DIMENSIONS],
   parameters: [VALUE_OFF],
   page: {
     measures:
-      "The distance between the two points of each dimension on paper, times the scale that most dimensions of its drawing agree on (the stated scale where fewer than three do), against what is written.",
+      "The distance between the two points of each dimension on paper, times the scale that most dimensions of its drawing agree on (the stated scale where fewer than three do), against what is written; so the radius or diameter of the arc that a figure's line ends on, and the angle between the ends of an arc.",
     why: "A dimension line that was cut loose from the building keeps its old value when the building changes. People build what is written.",
     right: "3600, where 72 mm are drawn at 1:50.",
     wrong: "3600, where 69 mm are drawn at 1:50: 3450 mm.",
     cannotSee:
-      "Dimensions without a figure, figures that are not lengths (EQ), and radii and angles. Where fewer than three dimensions of a drawing agree and no scale is stated, nothing is judged.",
+      "Dimensions without a figure, figures that are not lengths (EQ), lengths along an arc, and distances from a zero point. Where fewer than three dimensions of a drawing agree and no scale is stated, nothing is judged.",
     mend: "None: only who drew it knows whether the drawing or the figure is right.",
   },
   judge({ pages, report, leaveOpen, valueOf }) {
     const off = valueOf(VALUE_OFF);
-    for (const facts of pages)
+    for (const facts of pages) {
+      const round = wrongRoundValues(facts, off);
+      round.reports.forEach(report);
+      if (round.open > 0)
+        leaveOpen("The scale of some radii and diameters is neither implied nor stated, so they can't be checked.");
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         if (part.dimensions.some(({ reading, drawnLengthMm }) => reading && drawnLengthMm === undefined))
           leaveOpen("The scale of some dimensions is neither implied nor stated, so they can't be checked.");
@@ -61,6 +67,7 @@ export const valueNotLength = rule({
           });
         }
       }
+    }
   },
 });
 

@@ -1,10 +1,24 @@
-import { building, ROW, row } from "../../support/drawn";
-import { on } from "../../support/raw-pdf";
+import { building, ROW, row, stroke } from "../../support/drawn";
+import { lettering, on } from "../../support/raw-pdf";
+import { arc, arrow, at } from "../../support/round";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's standard: invented for the demo. Drawings at 1:50. */
 const layers = ["A-WALL", "A-ANNO-DIMS"];
 const wall = on(0, building());
+
+/** An arc of 20 mm, a circle of 8 mm and two lines at 40 degrees, each with a figure. */
+function round(radius: string, diameter: string, angle: string): string {
+  const tip = at(90, 80, 20, 30);
+  const [end, top] = [at(150, 110, 8, 45), at(150, 110, 18, 45)];
+  return [
+    arc(90, 80, 20, 0, 80) + stroke(90, 80, ...tip) + arrow(tip, 30) + lettering(radius, 92, 88, 2.5),
+    arc(150, 110, 8, 0, 360) + stroke(...top, ...end) + arrow(end, 225),
+    stroke(...top, top[0] + 18, top[1]) + lettering(diameter, top[0] + 2, top[1] + 1, 2.5),
+    stroke(150, 70, 180, 70) + stroke(150, 70, ...at(150, 70, 30, 40)) + arc(150, 70, 24, 0, 40),
+    arrow([174, 70], -90) + arrow(at(150, 70, 24, 40), 130) + lettering(angle, 174, 77, 2.5),
+  ].join("");
+}
 
 describeRule("dim/value-not-length", [
   { name: "values that are drawn", layers, content: wall + on(1, row(ROW)) },
@@ -56,5 +70,37 @@ describeRule("dim/value-not-length", [
     name: "a date, a telephone number and a room number beside lines",
     layers,
     content: wall + on(1, row(ROW) + row({ ...ROW, y: 110, object: 60, texts: ["12.03.2024", "0171 555", "A101"] })),
+  },
+  {
+    name: "a radius, a diameter and an angle as they are drawn",
+    layers,
+    content: wall + on(1, row(ROW) + round("R 1000", "dia 800", "40 deg")),
+  },
+  {
+    name: "a radius that is another one",
+    layers,
+    content: wall + on(1, row(ROW) + round("R 1200", "dia 800", "40 deg")),
+    findings: [["A-ANNO-DIMS", 1, 1000, 1200]],
+    message:
+      /^“R 1200” is written, but the radius that is drawn is 1000 mm: 20 mm on paper at 1:50\. The difference is 200 mm\.$/,
+  },
+  {
+    name: "a diameter that is the radius",
+    layers,
+    content: wall + on(1, row(ROW) + round("R 1000", "dia 400", "40 deg")),
+    findings: [["A-ANNO-DIMS", 1, 800, 400]],
+  },
+  {
+    name: "an angle that was turned",
+    layers,
+    content: wall + on(1, row(ROW) + round("R 1000", "dia 800", "45 deg")),
+    findings: [["A-ANNO-DIMS", 1, 40, 45]],
+    message: /^“45 deg” is written, but 40° is drawn\. The difference is 5°\.$/,
+  },
+  {
+    name: "a radius whose scale nothing tells",
+    layers,
+    content: on(1, round("R 1000", "dia 800", "40 deg")),
+    notJudged: true,
   },
 ]);

@@ -1,0 +1,281 @@
+import { boxOfPoints, type PointMm } from "../../drawing";
+import { readWritten, type Written } from "../../quantity";
+import { ARCS, directionDeg, goesThrough, pointOn, type Arc, type Arcs } from "../arcs";
+import { HEADS, type Heads } from "../heads";
+import { LETTERING, middleOf, type TextLine } from "../lettering";
+import { LINE_WORK, type LineWork } from "../line-work";
+import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import { ON_LINE_MM } from "./stops";
+
+/** From the middle of a figure to its line or arc, in heights of capitals, and beside it. */
+const REACH = 2.3;
+const REACH_MM = 1.5;
+/** A tip lies on an arc, and a line leads to its middle, within this. */
+const ON_ARC_MM = 0.3;
+const RADIAL_SIN = 0.04;
+const LEAST_LINE_MM = 1;
+/** Lines beside a figure, and lines that go on from one, that are looked at. */
+const MOST_LINES = 60;
+/** Arcs of one circle: the two parts of an arc that a figure breaks. */
+const SAME_CIRCLE_MM = 0.1;
+const CONFIDENCE = { headed: 0.95, bare: 0.7 };
+
+/** A figure at an arc or a circle, or at the arc between two lines. */
+export interface RoundDimension {
+  readonly kind: "radius" | "diameter" | "angle";
+  readonly figure: TextLine;
+  readonly written: Written;
+  readonly centreMm: PointMm;
+  /** Radius of the arc that is measured, or of that between the sides of an angle. Millimetres on paper. */
+  readonly radiusMm: number;
+  /** Radius or diameter, millimetres on paper; of an angle, degrees. */
+  readonly drawn: number;
+  /** What shows it: a line along the radius or diameter, or from side to side of the angle. */
+  readonly from: PointMm;
+  readonly to: PointMm;
+  /** Rows of the page's paths. */
+  readonly rows: readonly number[];
+}
+
+export const ROUND_DIMENSIONS: PageRecogniser<RoundDimension> = {
+  id: "round-dimensions",
+  on: "page",
+  ofDrawing: true,
+  finds: "radii, diameters and angles",
+  from: "a figure that reads as one, with a line from it that ends square on an arc, or an arc beside it that ends on both sides",
+  find: (facts) => {
+    const figures = figuresOf(facts);
+    return figures.length === 0 ? [] : new Finder(facts).all(figures);
+  },
+};
+
+interface Figure {
+  readonly line: TextLine;
+  readonly written: Written;
+  readonly middle: PointMm;
+}
+
+function figuresOf(facts: PageFacts): Figure[] {
+  return facts.of(LETTERING).flatMap(({ value: line }) => {
+    const written = readWritten(line.text);
+    const isRound = written && ["radius", "diameter", "angle"].includes(written.kind);
+    return isRound ? [{ line, written, middle: middleOf(line) }] : [];
+  });
+}
+
+/** Where a line from a figure ends on an arc. */
+interface Tip {
+  readonly arc: Arc;
+  readonly at: PointMm;
+  /** The other end of that line. */
+  readonly back: PointMm;
+  readonly isHeaded: boolean;
+  readonly rows: readonly number[];
+  readonly off: number;
+}
+
+class Finder {
+  private readonly lines: LineWork;
+  private readonly heads: Heads;
+  private readonly arcs: Arcs;
+
+  constructor(private readonly facts: PageFacts) {
+    const [lines, heads, arcs] = [facts.of(LINE_WORK)[0], facts.of(HEADS)[0], facts.of(ARCS)[0]];
+    if (!lines || !heads || !arcs) throw new Error("Every page has line work, heads and arcs, if none in number.");
+    [this.lines, this.heads, this.arcs] = [lines.value, heads.value, arcs.value];
+  }
+
+  all(figures: readonly Figure[]): Sure<RoundDimension>[] {
+    return figures.flatMap((figure) => {
+      const found = figure.written.kind === "angle" ? this.angle(figure) : this.straightTo(figure);
+      return found ? [found] : [];
+    });
+  }
+
+  /** A radius or diameter: the line from the figure that ends square on an arc. */
+  private straightTo(figure: Figure): Sure<RoundDimension> | undefined {
+    const tips = this.tipsFrom(figure).sort((a, b) => Number(b.isHeaded) - Number(a.isHeaded) || a.off - b.off);
+    const [tip] = tips;
+    if (!tip) return undefined;
+    const { arc, at } = tip;
+    const { centreMm, radiusMm } = arc;
+    const isRadius = figure.written.kind === "radius";
+    const across: PointMm = [2 * centreMm[0] - at[0], 2 * centreMm[1] - at[1]];
+    return this.told(figure, tip.isHeaded ? CONFIDENCE.headed : CONFIDENCE.bare, {
+      kind: isRadius ? "radius" : "diameter",
+      centreMm,
+      radiusMm,
+      drawn: isRadius ? radiusMm : 2 * radiusMm,
+      from: isRadius ? centreMm : across,
+      to: at,
+      rows: [arc.row, ...tip.rows],
+    });
+  }
+
+  private tipsFrom(figure: Figure): Tip[] {
+    const { line, middle } = figure;
+    const reach = line.lengthMm / 2 + REACH * line.heightMm + REACH_MM;
+    const near = this.lines
+      .near(boxOfPoints([middle], reach))
+      .map((i) => [this.lines.distance(i, middle), i] as const)
+      .filter(([away]) => away <= reach)
+      .sort((a, b) => a[0] - b[0])
+      .slice(0, MOST_LINES);
+    const tips: Tip[] = [];
+    for (const [away, i] of near)
+      for (const [end, start] of this.bothWays(i)) {
+        tips.push(...this.tipAt(end, start, [i], away));
+        // A figure often stands on a short level line, from which the leader goes on.
+        for (const k of this.lines.near(boxOfPoints([end], ON_LINE_MM)).slice(0, MOST_LINES)) {
+          if (k === i) continue;
+          for (const [tip, joint] of this.bothWays(k))
+            if (Math.hypot(joint[0] - end[0], joint[1] - end[1]) <= ON_LINE_MM)
+              tips.push(...this.tipAt(tip, joint, [i, k], away));
+        }
+      }
+    return tips;
+  }
+
+  private bothWays(i: number): (readonly [PointMm, PointMm])[] {
+    const [p, q] = [this.lines.end(i, 0), this.lines.end(i, 1)];
+    return [
+      [p, q],
+      [q, p],
+    ];
+  }
+
+  /** The arc that a line ends on, square to it. Without a head it has to come from the middle of the arc, or pass it. */
+  private tipAt(at: PointMm, back: PointMm, pieces: readonly number[], off: number): Tip[] {
+    const length = Math.hypot(at[0] - back[0], at[1] - back[1]);
+    if (length < LEAST_LINE_MM) return [];
+    const along: PointMm = [(at[0] - back[0]) / length, (at[1] - back[1]) / length];
+    const heads = this.headsAt(at);
+    for (const arc of this.arcs.passing(at, ON_ARC_MM)) {
+      const { centreMm, radiusMm } = arc;
+      const [rx, ry] = [(at[0] - centreMm[0]) / radiusMm, (at[1] - centreMm[1]) / radiusMm];
+      if (Math.abs(along[0] * ry - along[1] * rx) > RADIAL_SIN || !goesThrough(arc, directionDeg(at, centreMm), 2))
+        continue;
+      const isFromMiddle =
+        along[0] * rx + along[1] * ry > 0 && length >= radiusMm - ON_ARC_MM && this.isNear(at, back, centreMm);
+      if (heads.length === 0 && !isFromMiddle) continue;
+      const rows = [...pieces.map((i) => this.lines.rows[i] ?? 0), ...heads];
+      return [{ arc, at, back, isHeaded: heads.length > 0, rows, off }];
+    }
+    return [];
+  }
+
+  /** Whether a point lies on a line. */
+  private isNear(p: PointMm, q: PointMm, [x, y]: PointMm): boolean {
+    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    const [ux, uy] = [(q[0] - p[0]) / length, (q[1] - p[1]) / length];
+    const along = (x - p[0]) * ux + (y - p[1]) * uy;
+    return (
+      Math.abs((x - p[0]) * uy - (y - p[1]) * ux) <= ON_ARC_MM && along >= -ON_ARC_MM && along <= length + ON_ARC_MM
+    );
+  }
+
+  /** Rows of what a line can end in at a point: an arrow, a dot, a tick, or the barbs of an open arrow. */
+  private headsAt(at: PointMm): number[] {
+    const drawn = this.heads
+      .near(boxOfPoints([at], ON_ARC_MM))
+      .filter(({ atMm }) => Math.hypot(atMm[0] - at[0], atMm[1] - at[1]) <= ON_ARC_MM)
+      .map(({ row }) => row);
+    if (drawn.length > 0) return drawn;
+    const short = this.lines
+      .near(boxOfPoints([at], ON_LINE_MM))
+      .filter((i) => this.lines.length(i) >= HEAD_MM.least && this.lines.length(i) <= HEAD_MM.most);
+    const isAt = (point: PointMm): boolean => Math.hypot(point[0] - at[0], point[1] - at[1]) <= ON_LINE_MM;
+    const ticks = short.filter((i) => {
+      const [p, q] = [this.lines.end(i, 0), this.lines.end(i, 1)];
+      return isAt([(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]);
+    });
+    const barbs = short.filter((i) => isAt(this.lines.end(i, 0)) || isAt(this.lines.end(i, 1)));
+    return (ticks.length > 0 ? ticks : barbs.length >= 2 ? barbs : []).map((i) => this.lines.rows[i] ?? 0);
+  }
+
+  /** An angle: an arc beside the figure, in one piece or broken by it, with a head or a side at each end. */
+  private angle(figure: Figure): Sure<RoundDimension> | undefined {
+    const { line, middle } = figure;
+    const reach = REACH * line.heightMm + REACH_MM;
+    for (const arc of this.arcs.passing(middle, reach)) {
+      const towards = directionDeg(middle, arc.centreMm);
+      const slack = (((line.lengthMm + line.heightMm) / arc.radiusMm) * 180) / Math.PI;
+      if (arc.sweepDeg >= 360 || !goesThrough(arc, towards, slack)) continue;
+      const whole = this.joined(arc, towards, slack);
+      const ends = [pointOn(arc, whole.from), pointOn(arc, whole.to)] as const;
+      const held = ends.map((end) => this.heldAt(arc, end));
+      if (!held.every((each) => each.length > 0)) continue;
+      const headed = ends.every((end) => this.headsAt(end).length > 0);
+      return this.told(figure, headed ? CONFIDENCE.headed : CONFIDENCE.bare, {
+        kind: "angle",
+        centreMm: arc.centreMm,
+        radiusMm: arc.radiusMm,
+        drawn: whole.to - whole.from,
+        from: ends[0],
+        to: ends[1],
+        rows: [...whole.rows, ...held.flat()],
+      });
+    }
+    return undefined;
+  }
+
+  /** How far the arcs of one circle go on both sides of a figure, in degrees that rise from the one end to the other. */
+  private joined(arc: Arc, towards: number, slack: number): { from: number; to: number; rows: number[] } {
+    const { centreMm, radiusMm } = arc;
+    const same = this.arcs
+      .passing(pointOn(arc, arc.fromDeg), SAME_CIRCLE_MM)
+      .filter(
+        (other) =>
+          Math.hypot(other.centreMm[0] - centreMm[0], other.centreMm[1] - centreMm[1]) <= SAME_CIRCLE_MM &&
+          Math.abs(other.radiusMm - radiusMm) <= SAME_CIRCLE_MM &&
+          goesThrough(other, towards, slack),
+      );
+    const middles = same.map(({ fromDeg, sweepDeg }) => {
+      // Told from the figure's direction, so that an arc across 180° is not torn apart.
+      const start = fromDeg - towards;
+      const from = start - 360 * Math.round((start + sweepDeg / 2) / 360);
+      return [from, from + sweepDeg] as const;
+    });
+    return {
+      from: towards + Math.min(...middles.map(([from]) => from)),
+      to: towards + Math.max(...middles.map(([, to]) => to)),
+      rows: same.map(({ row }) => row),
+    };
+  }
+
+  /** Rows of what an arc ends on: a head, or a line that leads to its middle. */
+  private heldAt({ centreMm, radiusMm }: Arc, end: PointMm): number[] {
+    const heads = this.headsAt(end);
+    if (heads.length > 0) return heads;
+    const [rx, ry] = [(end[0] - centreMm[0]) / radiusMm, (end[1] - centreMm[1]) / radiusMm];
+    return this.lines
+      .near(boxOfPoints([end], ON_LINE_MM))
+      .filter((i) => {
+        const [p, q] = [this.lines.end(i, 0), this.lines.end(i, 1)];
+        const length = this.lines.length(i);
+        if (length < LEAST_LINE_MM || this.lines.distance(i, end) > ON_LINE_MM) return false;
+        return Math.abs(((q[0] - p[0]) * ry - (q[1] - p[1]) * rx) / length) <= RADIAL_SIN;
+      })
+      .map((i) => this.lines.rows[i] ?? 0);
+  }
+
+  private told(
+    { line, written }: Figure,
+    confidence: number,
+    found: Omit<RoundDimension, "figure" | "written">,
+  ): Sure<RoundDimension> {
+    const page = this.facts.page.index;
+    const rows = [...new Set(found.rows)].sort((a, b) => a - b);
+    return {
+      value: { ...found, rows, figure: line, written },
+      confidence,
+      evidence: [
+        { page, marks: { of: "texts", rows: Uint32Array.from(line.rows) } },
+        { page, marks: { of: "paths", rows: Uint32Array.from(rows) } },
+      ],
+    };
+  }
+}
+
+/** Ticks, and the barbs of open arrows. Millimetres. */
+const HEAD_MM = { least: 0.6, most: 6 };
