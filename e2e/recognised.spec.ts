@@ -11,15 +11,13 @@ const CONTENT =
 
 test("what was recognised shows over the sheet, and a wrong value proves itself", async ({ page }) => {
   await page.goto("/inspection");
-  await page
-    .getByTestId("files")
-    .setInputFiles([
-      {
-        name: "row.pdf",
-        mimeType: "application/pdf",
-        buffer: Buffer.from(onePage({ layers: LAYERS, content: CONTENT })),
-      },
-    ]);
+  await page.getByTestId("files").setInputFiles([
+    {
+      name: "row.pdf",
+      mimeType: "application/pdf",
+      buffer: Buffer.from(onePage({ layers: LAYERS, content: CONTENT })),
+    },
+  ]);
   await page.waitForURL(/\/inspection\/[0-9a-f-]{36}/);
   const findings = page.getByRole("complementary", { name: "Findings" });
   await expect(findings.getByText(/“3400” is written, but 3500 mm is drawn: 70 mm on paper at 1:50/)).toBeVisible();

@@ -1,5 +1,5 @@
 import type { BoxMm, Clip, PathColumns } from "./drawing";
-import { VERB } from "./drawing";
+import { PAINT, VERB } from "./drawing";
 
 /** Parts of a straight that show, as shares of its length: from and to in turn. */
 export type Pieces = readonly number[];
@@ -189,17 +189,15 @@ export function eachStraight(
   }
 }
 
-/** The straights of a row of a page's paths. */
-export const straightsOfRow = (
-  paths: PathColumns,
+/** The straights of a row of a page's paths, with the one that closes it. */
+export function straightsOfRow(
+  { verbs, points, firstVerb, firstPoint, paint }: PathColumns,
   row: number,
   visit: (x0: number, y0: number, x1: number, y1: number) => void,
-): void =>
-  eachStraight(
-    paths.verbs,
-    paths.points,
-    paths.firstVerb[row] ?? 0,
-    paths.firstVerb[row + 1] ?? 0,
-    paths.firstPoint[row] ?? 0,
-    visit,
-  );
+): void {
+  const [from, to] = [firstPoint[row] ?? 0, firstPoint[row + 1] ?? 0];
+  eachStraight(verbs, points, firstVerb[row] ?? 0, firstVerb[row + 1] ?? 0, from, visit);
+  if (((paint[row] ?? 0) & PAINT.closed) === 0 || to - from < 2) return;
+  const [x0, y0, x1, y1] = [points[to * 2 - 2]!, points[to * 2 - 1]!, points[from * 2]!, points[from * 2 + 1]!];
+  if (x0 !== x1 || y0 !== y1) visit(x0, y0, x1, y1);
+}

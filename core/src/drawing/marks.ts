@@ -10,6 +10,7 @@ export interface Marks {
 export type Shape =
   | { readonly kind: "line"; readonly fromMm: PointMm; readonly toMm: PointMm }
   | { readonly kind: "outline"; readonly pointsMm: readonly PointMm[] }
+  /** From end to end; its words may be none, where a figure stands there already. */
   | { readonly kind: "distance"; readonly fromMm: PointMm; readonly toMm: PointMm; readonly words: string };
 
 export type PointMm = readonly [x: number, y: number];

@@ -6,5 +6,5 @@ export type { PaperSize } from "./paper";
 export { bad, good, must } from "../base/result";
 export type { Problem, Result } from "../base/result";
 export { megabytes } from "../base/words";
-export { readWritten } from "./written";
+export { inItsUnits, readWritten } from "./written";
 export type { Reading, Written, WrittenForm, WrittenKind } from "./written";

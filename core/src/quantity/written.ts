@@ -1,5 +1,5 @@
 import Fraction from "fraction.js";
-import { Length, parseLength, plainWriting, type LengthUnit } from "./length";
+import { formatLength, Length, parseLength, plainWriting, type LengthUnit } from "./length";
 
 /** What a figure on a drawing says. */
 export type WrittenKind = "length" | "radius" | "diameter" | "angle" | "level" | "equal";
@@ -167,4 +167,14 @@ function unitsMeant(digits: string, places: string): readonly LengthUnit[] {
   if (places.length >= 2) return ["m", "ft"];
   if (places.length === 1) return ["m", "cm", "ft", "mm", "in"];
   return digits.length >= 3 ? ["mm", "cm", "in"] : ["mm", "cm", "m", "in", "ft"];
+}
+
+/** A length in the units in which a drawing writes its own: feet and inches, metres, millimetres. */
+export function inItsUnits(lengthMm: number, reading: Reading, form: WrittenForm): string {
+  const length = Length.of(Number(lengthMm.toFixed(4)), "mm");
+  if (form.system === "feet-inches") return formatLength(length, { system: "feet-inches", finestFraction: 16 });
+  if (form.system === "inches") return formatLength(length, { system: "inches", finestFraction: 16 });
+  if (reading.unit === "ft") return `${length.toNumber("ft").toFixed(2)} ft`;
+  if (reading.unit === "m") return `${length.toNumber("m").toFixed(3)} m`;
+  return `${Number(lengthMm.toFixed(1))} mm`;
 }

@@ -1,6 +1,6 @@
 import { straightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
-import type { Scale } from "../quantity";
+import { inItsUnits, type Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS } from "./dimensions/round";
 import { scaleInWords } from "./dimensions/scale-in-words";
@@ -28,6 +28,8 @@ export interface RecognisedDimension {
   readonly place: string;
   /** Whether the drawn length is the written one at the scale that its drawing implies; unknown where none does. */
   readonly agrees?: boolean;
+  /** The length that is drawn, in the drawing's units; unknown where no scale is implied. */
+  readonly drawn?: string;
 }
 
 export interface RecognisedRound {
@@ -71,7 +73,10 @@ export interface RecognisedHatch {
 
 /** What is made out on every page of a drawing. */
 export const recogniseFile = (drawing: Drawing, standard: StandardLookup): Recognised[] =>
-  new FileFacts(drawing, standard).pages.map(recognisedOn);
+  recognised(new FileFacts(drawing, standard));
+
+/** The same of a file that is looked at already. */
+export const recognised = ({ pages }: FileFacts): Recognised[] => pages.map(recognisedOn);
 
 /** More lines of one hatch than this look like an area. */
 const MOST_LINES = 5000;
@@ -97,12 +102,15 @@ export const drawingsOn = (facts: PageFacts): RecognisedDrawing[] =>
       ...(value.stated ? { stated: scaleIn(value, value.stated.scale) } : {}),
       agree: value.implied?.agree ?? 0,
       of: value.implied?.of ?? value.dimensions.length,
-      dimensions: value.dimensions.map(({ dimension, agrees }) => ({
+      dimensions: value.dimensions.map(({ dimension, agrees, reading, drawnLengthMm }) => ({
         text: dimension.figure.text,
         from: dimension.from.atMm,
         to: dimension.to.atMm,
         place: dimension.place,
         ...(agrees === undefined ? {} : { agrees }),
+        ...(reading && drawnLengthMm !== undefined
+          ? { drawn: inItsUnits(drawnLengthMm, reading, dimension.written.form) }
+          : {}),
       })),
     }))
     .sort((a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height);

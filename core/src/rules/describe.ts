@@ -1,6 +1,7 @@
 import type { DescribedRule } from "../standard/plain";
 import { needInWords } from "./needs";
-import { familyOf, type Rule } from "./rule";
+import { familyOf } from "./families";
+import type { Rule } from "./rule";
 
 /** Rules as plain data, for pages, documents and other programs. */
 export const describeRules = (rules: readonly Rule[]): DescribedRule[] =>

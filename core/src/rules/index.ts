@@ -41,8 +41,9 @@ export const editionDifferences = (before: OfficeStandard, after: OfficeStandard
   differences(before, after, RULE_BOOK);
 
 export { unreadable };
-export { FAMILIES, familyOf } from "./rule";
-export type { Family, JudgeContext, Report, Rule } from "./rule";
+export { FAMILIES, familyOf } from "./families";
+export type { Family } from "./families";
+export type { JudgeContext, Report, Rule } from "./rule";
 export { needInWords, unmet } from "./needs";
 export type { Need } from "./needs";
 export { settingProblems, settingsSchema } from "./settings";

@@ -2,6 +2,7 @@ import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
 import type { FileFacts, PageFacts, Recogniser } from "../recognise/recogniser";
 import type { Parameter } from "../recognise/parameter";
 import type { RulePage, Severity } from "../standard/plain";
+import type { Family } from "./families";
 import type { Need } from "./needs";
 
 /** What a rule reports. Reports of one rule, page, layer, measured and expected value become one finding. */
@@ -39,25 +40,6 @@ export interface JudgeContext {
   leaveOpen(reason: string): void;
 }
 
-/** The families of rules, in the order in which people read findings. */
-export const FAMILIES = {
-  file: "Files",
-  layer: "Layers",
-  line: "Lines",
-  hatch: "Hatches",
-  text: "Text",
-  dim: "Dimensions",
-  scale: "Scales",
-  sheet: "Sheets",
-  title: "Title blocks",
-  code: "Codes",
-  kind: "Drawing kinds",
-  build: "The building",
-  set: "Plan sets",
-  ref: "References",
-} as const;
-export type Family = keyof typeof FAMILIES;
-
 /** All that is to be said of a rule. Everything else that speaks of it is made from this. */
 export interface Rule {
   /** `family/name`, fixed for ever. */
@@ -79,5 +61,3 @@ export interface Rule {
 
 /** A rule as a value; judges nothing itself. */
 export const rule = (declared: Rule): Rule => declared;
-
-export const familyOf = (id: string): Family => id.slice(0, id.indexOf("/")) as Family;

@@ -4,7 +4,7 @@ import { ROUND_DIMENSIONS, type RoundDimension } from "../../recognise/dimension
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { PageFacts } from "../../recognise/recogniser";
 import type { Report } from "../rule";
-import { inItsUnits } from "./in-words";
+import { inItsUnits } from "../../quantity";
 
 /** The radii, diameters and angles of a page that are not as written, and how many could not be judged for want of a scale. */
 export function wrongRoundValues(facts: PageFacts, offMm: number): { reports: Report[]; open: number } {

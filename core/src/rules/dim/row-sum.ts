@@ -2,7 +2,8 @@ import { Length } from "../../quantity";
 import { chainBetween, DIMENSION_ROWS, type PlacedDimension } from "../../recognise/dimensions/rows";
 import { pointAt } from "../../recognise/dimensions/stops";
 import { rule } from "../rule";
-import { inItsUnits, measuredShape } from "./in-words";
+import { inItsUnits } from "../../quantity";
+import { measuredShape } from "./in-words";
 import { layerOf, VALUE_OFF, wrongValue } from "./value-not-length";
 
 export const rowSum = rule({
@@ -57,8 +58,8 @@ export const rowSum = rule({
                   rows: Uint32Array.from(all.flatMap(({ dimension }) => dimension.figure.rows)).sort(),
                 },
                 shapes: [
-                  measuredShape(whole.dimension, whole.dimension.figure.text),
-                  ...chain.map(({ dimension }) => measuredShape(dimension, dimension.figure.text)),
+                  measuredShape(whole.dimension, `adds up to ${inItsUnits(sum.toNumber(), reading, form)}`),
+                  ...chain.map(({ dimension }) => measuredShape(dimension, "")),
                   {
                     kind: "line",
                     fromMm: pointAt(along.carrier, whole.fromMm, outer.leftMm),

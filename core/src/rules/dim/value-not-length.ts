@@ -5,7 +5,8 @@ import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
-import { inItsUnits, measuredShape } from "./in-words";
+import { inItsUnits } from "../../quantity";
+import { measuredShape } from "./in-words";
 import { wrongRoundValues } from "./round-values";
 
 export const VALUE_OFF: Parameter = {

@@ -27,6 +27,7 @@ export const missing = rule({
         report({
           page: facts.page.index,
           placed: true,
+          regionMm: part.boxMm,
           shapes: [outlineOf(part)],
           marks: {
             of: "texts",

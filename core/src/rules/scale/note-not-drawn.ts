@@ -36,6 +36,7 @@ export const noteNotDrawn = rule({
         report({
           page: facts.page.index,
           placed: true,
+          regionMm: part.boxMm,
           shapes: [outlineOf(part), ...shown(part)],
           marks: {
             of: "texts",
@@ -55,7 +56,7 @@ const agreeing = ({ dimensions }: DrawnPart) => dimensions.filter(({ agrees }) =
 const shown = (part: DrawnPart) =>
   agreeing(part)
     .slice(0, MOST_SHOWN)
-    .map(({ dimension }) => measuredShape(dimension, dimension.figure.text));
+    .map(({ dimension }) => measuredShape(dimension, ""));
 
 /** Sheets that were printed smaller or larger as a whole. */
 function plottedAt(larger: number): string {

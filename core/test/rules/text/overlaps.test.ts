@@ -1,4 +1,4 @@
-import { ground, stroke } from "../../support/drawn";
+import { box, ground, stroke } from "../../support/drawn";
 import { lettering } from "../../support/raw-pdf";
 import { describeRule, wall } from "../../support/rule-tester";
 
@@ -12,6 +12,11 @@ describeRule("text/overlaps", [
     content: wall(stroke(23, 10, 23, 30) + hall),
     findings: [["A-WALL", 1, "A-WALL"]],
     message: /^“HALL” is crossed by a line on A-WALL, with no blank ground behind it\.$/,
+  },
+  {
+    name: "a box by the edge that closes it",
+    content: wall(box(23, 10, 80, 30, 0.18) + hall),
+    findings: [["A-WALL", 1]],
   },
   { name: "a line under a blank ground", content: wall(stroke(23, 10, 23, 30) + ground(19, 19, 12, 5) + hall) },
   {

@@ -4,6 +4,8 @@ import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
+import type { Recognised } from "@hemstitch/core/recognise";
+import { familyOf } from "@hemstitch/core/rules/families";
 import type { EditAnswer } from "@/server/edit-answers";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { DownloadButton } from "../shared/DownloadButton";
@@ -12,11 +14,14 @@ import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { OneOf } from "../shared/OneOf";
 import { RuleName } from "../shared/RuleName";
-import { SeverityShape, SeveritySums } from "../shared/Severity";
+import { SeverityShape } from "../shared/Severity";
 import { CODE_FONT } from "../shell/theme";
 import dynamic from "next/dynamic";
+import { FilterBar, SeverityToggles } from "./FilterBar";
+import { layerNameOf, type FindingFilter } from "./finding-filter";
 import { mendWords } from "./mend-words";
 import type { Numbered } from "./numbered";
+import { ScaleEvidence } from "./ScaleEvidence";
 
 const ORDERS = [
   ["rule", "by rule"],
@@ -34,15 +39,22 @@ interface Props {
   readonly onSelect: (id: string | null) => void;
   readonly onMend: (only?: string[]) => Promise<void>;
   readonly onSource: () => void;
+  /** All findings, of which `findings` are those that the filter lets through. */
+  readonly all: readonly Numbered[];
+  readonly filter: FindingFilter;
+  readonly onFilter: (filter: FindingFilter) => void;
+  /** What was made out on the page that is looked at. */
+  readonly recognised: Recognised | null;
 }
 
 /** The findings beside the sheet, by rule or by layer, and what can be done about all of them. */
-export function Findings({ file, detail, after, findings, selected, mendBusy, onSelect, onMend, onSource }: Props) {
+export function Findings(props: Props) {
+  const { file, detail, after, findings, selected, mendBusy, onSelect, onMend, onSource, all, filter, onFilter } =
+    props;
   const [by, setBy] = useState<"rule" | "layer">("rule");
   const groups = useMemo(() => grouped(findings, by), [findings, by]);
   const [mayMend, mayLayOut] = [useMay("mend"), useMay("edit-plan-set")];
-  const safe = findings.filter((finding) => finding.mend).length;
-  const count = (severity: string): number => findings.filter((finding) => finding.severity === severity).length;
+  const safe = all.filter((finding) => finding.mend).length;
   return (
     <Box
       component="aside"
@@ -58,7 +70,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
     >
       <Box sx={{ px: 2, py: 1.25, borderBottom: "1px dashed", borderColor: "divider" }}>
         <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, fontSize: 13 }}>
-          <SeveritySums stops={count("stop")} mends={count("mend")} notes={count("note")} />
+          <SeverityToggles findings={all} filter={filter} onFilter={onFilter} />
           <Box sx={{ flex: 1 }} />
           <OneOf label="Order of the findings" options={ORDERS} value={by} onChange={setBy} />
         </Box>
@@ -93,12 +105,17 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
             </>
           )}
         </Box>
+        {all.length > 1 && <FilterBar findings={all} shown={findings.length} filter={filter} onFilter={onFilter} />}
       </Box>
       <Box sx={{ flex: 1, overflow: "auto", pb: 2 }}>
         {after && <Mended detail={detail} />}
         {findings.length === 0 && (
           <Typography sx={{ px: 2, py: 2 }} color="text.secondary">
-            {after ? "Nothing is left." : "Looked, and found nothing that departs from the standard."}
+            {all.length > 0
+              ? "None of the findings is of this kind."
+              : after
+                ? "Nothing is left."
+                : "Looked, and found nothing that departs from the standard."}
           </Typography>
         )}
         {groups.map(({ name, list }) => (
@@ -114,6 +131,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
                 key={finding.key}
                 finding={finding}
                 titled={by === "layer"}
+                recognised={props.recognised}
                 selected={finding.key === selected}
                 onSelect={onSelect}
                 onMend={!mayMend || after || mendBusy ? undefined : onMend}
@@ -144,10 +162,7 @@ export function Findings({ file, detail, after, findings, selected, mendBusy, on
 function grouped(findings: readonly Numbered[], by: "rule" | "layer"): { name: string; list: Numbered[] }[] {
   const groups = new Map<string, Numbered[]>();
   for (const finding of findings) {
-    const name =
-      by === "rule"
-        ? finding.rule
-        : (finding.layer ?? (finding.rule === "layer/default-used" ? "no layer" : "the sheet"));
+    const name = by === "rule" ? finding.rule : layerNameOf(finding);
     groups.set(name, [...(groups.get(name) ?? []), finding]);
   }
   return [...groups].map(([name, list]) => ({ name, list }));
@@ -156,6 +171,7 @@ function grouped(findings: readonly Numbered[], by: "rule" | "layer"): { name: s
 function FindingLine({
   finding,
   titled,
+  recognised,
   selected,
   onSelect,
   onMend,
@@ -163,6 +179,7 @@ function FindingLine({
   finding: Numbered;
   /** Whether it says itself what it is an example of; else what stands above it does. */
   titled: boolean;
+  recognised: Recognised | null;
   selected: boolean;
   onSelect: (id: string) => void;
   onMend: ((only: string[]) => Promise<void>) | undefined;
@@ -212,11 +229,13 @@ function FindingLine({
       </ButtonBase>
       {selected && (
         <Box sx={{ px: 2, pb: 1, pl: 6.4 }}>
-          {finding.measured !== undefined && finding.expected !== undefined && (
+          {/* Of a dimension the sentence says both, in the units that it is written in. */}
+          {finding.measured !== undefined && finding.expected !== undefined && familyOf(finding.rule) !== "dim" && (
             <Typography variant="body2" sx={{ mb: 0.5 }}>
               measured <b>{finding.measured}</b> · expected <b>{finding.expected}</b> {finding.unit ?? ""}
             </Typography>
           )}
+          {familyOf(finding.rule) === "scale" && <ScaleEvidence finding={finding} page={recognised} />}
           {finding.mend && onMend && (
             <Button variant="outlined" onClick={() => void onMend([finding.key])}>
               {mendWords(finding.mend, finding.expected)}

@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Shape } from "@hemstitch/core/drawing";
+import { familyOf } from "@hemstitch/core/rules/families";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
@@ -12,12 +13,15 @@ import { OneOf } from "../shared/OneOf";
 import { useExactPicture } from "../sheet-view/exact/use-exact-picture";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import type { Trueness } from "../sheet-view/stage";
+import { filtered, NO_FILTER } from "./finding-filter";
 import { Findings } from "./Findings";
 import { LayerPanel } from "./LayerPanel";
 import { flagsOf, numbered } from "./numbered";
-import { placesOn } from "./places";
+import { placeOf, placesOn } from "./places";
+import { AskedPanel } from "./recognised/AskedPanel";
 import { RecognisedPanel } from "./recognised/RecognisedPanel";
-import { useRecognised } from "./recognised/use-recognised";
+import { useAsked } from "./recognised/use-asked";
+import { useQuestions, useRecognised } from "./recognised/use-recognised";
 import { useDrawing } from "./use-drawing";
 import { useLayers } from "./use-layers";
 import { useLightTableKeys } from "./use-light-table-keys";
@@ -50,24 +54,29 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const [selected, setSelected] = useState<string | null>(null);
   const [sourceOpen, setSourceOpen] = useState(false);
   const after = side === "after" && mended;
-  const findings = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
+  const all = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
+  const [filter, setFilter] = useState(NO_FILTER);
+  const findings = useMemo(() => filtered(all, filter), [all, filter]);
   const state = `state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`;
   const exact = useExactPicture(`/api/inspected/${file.id}/download?${state}`, page);
   const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?${state}`);
   const layers = useLayers(drawing, page);
   const [panel, setPanel] = useState<"layers" | "recognised" | null>(null);
   const openOrClose = (which: "layers" | "recognised") => () => setPanel((was) => (was === which ? null : which));
-  const recognised = useRecognised(drawing, page, panel === "recognised");
+  const questions = useQuestions(drawing, file.id);
+  const current = findings.find((finding) => finding.key === selected);
+  const isOfScale = current !== undefined && familyOf(current.rule) === "scale";
+  const recognised = useRecognised(questions, page, panel === "recognised" || isOfScale);
+  const { asked, ask } = useAsked(questions, page);
   const overlay = useMemo(
     () => (panel === "recognised" && recognised.page ? { page: recognised.page, shown: recognised.shown } : null),
     [panel, recognised],
   );
   const [trueness, setTrueness] = useState<Trueness>("simplified");
-  const current = findings.find((finding) => finding.key === selected);
-  const places = useMemo(
-    () => (current && drawing ? placesOn(drawing, page, current) : NO_PLACES),
-    [current, drawing, page],
-  );
+  const places = useMemo(() => {
+    if (!drawing) return NO_PLACES;
+    return asked ? placeOf(drawing, page, asked.picked) : current ? placesOn(drawing, page, current) : NO_PLACES;
+  }, [asked, current, drawing, page]);
   const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
   const mayMend = useMay("mend");
   const mendBusy = file.mendState === "waiting" || file.mendState === "working";
@@ -75,13 +84,14 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const select = useCallback(
     (key: string | null) => {
       setSelected(key);
+      ask(null);
       const finding = findings.find((each) => each.key === key);
       if (!finding) return;
       if (finding.page > 0) setPage(finding.page);
       const [x = 0, y = 0, width = 0, height = 0] = finding.placesMm;
       if (finding.placesMm.length > 0) requestAnimationFrame(() => view.current?.show({ x, y, width, height }));
     },
-    [findings],
+    [findings, ask],
   );
 
   // Once for each finding that is asked for: afterwards one goes on from there.
@@ -116,10 +126,16 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
     [file.id, refresh, notice],
   );
 
+  const drop = useCallback((): boolean => {
+    if (!asked) return false;
+    ask(null);
+    return true;
+  }, [asked, ask]);
   useLightTableKeys({
     findings,
     selected,
     select,
+    drop,
     mend,
     view,
     canSwitch: mended,
@@ -145,6 +161,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             shapes={current?.page === page ? (current.shapes ?? NO_SHAPES) : NO_SHAPES}
             overlay={overlay}
             onSelect={select}
+            onPick={ask}
             label={`${file.name}, page ${page}`}
           />
         ) : (
@@ -152,6 +169,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
             {problem ?? "Fetching the sheet…"}
           </Typography>
         )}
+        {asked && <AskedPanel asked={asked} onClose={() => ask(null)} />}
         {panel === "layers" && <LayerPanel layers={layers} onClose={() => setPanel(null)} />}
         {panel === "recognised" && <RecognisedPanel view={recognised} onClose={() => setPanel(null)} />}
         <ViewBar
@@ -178,7 +196,11 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
         file={file}
         detail={detail}
         after={after}
+        all={all}
         findings={findings}
+        filter={filter}
+        onFilter={setFilter}
+        recognised={recognised.page}
         selected={selected}
         mendBusy={mendBusy}
         onSelect={select}

@@ -1,8 +1,17 @@
 import { markBox, type Drawing } from "@hemstitch/core/drawing";
+import type { Picked } from "../sheet-view/pick";
 import type { Numbered } from "./numbered";
 
 /** More boxes than this hide the sheet rather than show it. */
 const MOST_BOXES = 2000;
+
+/** The place of a mark. */
+export function placeOf(drawing: Drawing, page: number, { of, row }: Picked): readonly number[] {
+  const sheet = drawing.pages[page - 1];
+  if (!sheet) return [];
+  const { x, y, width, height } = markBox(sheet, of, row);
+  return [x, y, width, height];
+}
 
 /** The places of a finding on a page; for a finding about a layer, all that stands on that layer. */
 export function placesOn(drawing: Drawing, page: number, finding: Numbered): readonly number[] {

@@ -7,6 +7,8 @@ interface Keys {
   readonly findings: readonly Numbered[];
   readonly selected: string | null;
   readonly select: (id: string | null) => void;
+  /** Lets go of a mark that is asked about; false where none is. */
+  readonly drop: () => boolean;
   readonly mend: (only?: string[]) => Promise<void>;
   readonly view: RefObject<SheetViewHandle | null>;
   readonly canSwitch: boolean;
@@ -29,6 +31,7 @@ export function useLightTableKeys({
   findings,
   selected,
   select,
+  drop,
   mend,
   view,
   canSwitch,
@@ -44,7 +47,7 @@ export function useLightTableKeys({
         event.metaKey ||
         event.altKey ||
         /INPUT|TEXTAREA|SELECT/.test(target.tagName) ||
-        target.closest('[role="dialog"]')
+        target.closest('[role="dialog"], [role="combobox"], [role="listbox"]')
       )
         return;
       const at = findings.findIndex((finding) => finding.key === selected);
@@ -66,6 +69,7 @@ export function useLightTableKeys({
         view.current?.pan(arrow[0] * by, arrow[1] * by);
       } else if (event.key === "l") layers.step(1);
       else if (event.key === "L") layers.step(-1);
+      else if (event.key === "Escape" && drop()) return;
       else if (event.key === "Escape" && selected === null) layers.reset();
       else if (event.key === "Escape") select(null);
       else return;
@@ -73,5 +77,5 @@ export function useLightTableKeys({
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [findings, selected, select, mend, view, canSwitch, onSwitch, canMend, layers]);
+  }, [findings, selected, select, drop, mend, view, canSwitch, onSwitch, canMend, layers]);
 }

@@ -27,7 +27,7 @@ export function OneOf<T extends string>({
       {...(sx ? { sx } : {})}
     >
       {options.map(([id, title]) => (
-        <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25 }}>
+        <ToggleButton key={id} value={id} sx={{ textTransform: "none", py: 0.25, px: 0.9, whiteSpace: "nowrap" }}>
           {title}
         </ToggleButton>
       ))}

@@ -7,6 +7,7 @@ import type { ExactPicture } from "./exact/exact-picture";
 import { FlagPin, type Flag } from "./FlagPin";
 import { listenForGestures } from "./gestures";
 import type { Overlay } from "./overlays";
+import { pickAt, type Picked } from "./pick";
 import { SheetStage, type StageParts, type Trueness } from "./stage";
 
 export interface SheetViewHandle {
@@ -34,12 +35,16 @@ interface Props {
   /** What was recognised on the page. */
   readonly overlay?: Overlay | null;
   readonly onSelect?: (id: string) => void;
+  /** Somebody points at a mark, or at none. */
+  readonly onPick?: (picked: Picked | null) => void;
   readonly onTrueness?: (trueness: Trueness) => void;
   readonly label: string;
   readonly handle?: Ref<SheetViewHandle>;
 }
 
 const NONE: readonly never[] = [];
+/** A line is pointed at from so near. Pixels. */
+const REACH_PX = 5;
 /** One step of zooming by key or button. */
 export const STEP = 1.25;
 
@@ -57,6 +62,7 @@ export function SheetView({
   shapes = NONE,
   overlay = null,
   onSelect,
+  onPick,
   onTrueness,
   label,
   handle,
@@ -70,6 +76,7 @@ export function SheetView({
   const over = useRef<HTMLCanvasElement>(null);
   const pins = useRef<HTMLDivElement>(null);
   const tell = useRef(onTrueness);
+  const pointAt = useRef<(x: number, y: number) => void>(() => undefined);
   useEffect(() => {
     tell.current = onTrueness;
   });
@@ -80,7 +87,7 @@ export function SheetView({
     const made = new SheetStage(found as unknown as StageParts, (trueness) => tell.current?.(trueness));
     stage.current = made;
     const element = found["frame"] as HTMLElement;
-    const unlisten = listenForGestures(element, made);
+    const unlisten = listenForGestures(element, made, ({ x, y }) => pointAt.current(x, y));
     const observer = new ResizeObserver(() => made.resize());
     observer.observe(element);
     return () => {
@@ -95,6 +102,13 @@ export function SheetView({
     return found ? paintable(drawing, found) : null;
   }, [drawing, page]);
   const shown = useMemo(() => layersShown ?? drawing.layers.map(({ visible }) => visible), [drawing, layersShown]);
+  useEffect(() => {
+    pointAt.current = (x, y) => {
+      const [found, where] = [drawing.pages[page - 1], stage.current?.paperAt(x, y)];
+      if (!onPick || !found || !where) return;
+      onPick(pickAt(found, where.at, REACH_PX * where.pixelMm, shown) ?? null);
+    };
+  });
   useEffect(() => stage.current?.setLayers(shown), [shown]);
   useEffect(() => stage.current?.setSheet(sheet), [sheet]);
   useEffect(() => stage.current?.setExact(exact), [exact]);

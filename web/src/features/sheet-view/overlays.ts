@@ -39,6 +39,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("dimensions"))
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
+  if (shown.has("dimensions")) for (const { from, to } of page.round) dimension(context, at(...from), at(...to), false);
   if (shown.has("drawings"))
     for (const { boxMm, implied } of page.drawings) {
       outline("drawings", cornersOfBox(boxMm), 1.5);

@@ -48,6 +48,7 @@ function distance(
     context.lineTo(x + nx, y + ny);
   }
   context.stroke();
+  if (words === "") return;
   // The sheet is white in every scheme; a white edge keeps the figure readable over lines.
   context.font = FONT;
   context.lineWidth = 3;

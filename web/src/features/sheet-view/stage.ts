@@ -183,6 +183,12 @@ export class SheetStage {
     window.clearTimeout(this.timer);
   }
 
+  /** Where a point of the window lies on the paper, millimetres, and how long a pixel is there. */
+  paperAt(x: number, y: number): { readonly at: readonly [number, number]; readonly pixelMm: number } {
+    const { scale, left, top } = this.view;
+    return { at: [(x - left) / scale, (this.sheet?.heightMm ?? 0) - (y - top) / scale], pixelMm: 1 / scale };
+  }
+
   private at(xMm: number, yMm: number): readonly [number, number] {
     const { scale, left, top } = this.view;
     return [left + xMm * scale, top + ((this.sheet?.heightMm ?? 0) - yMm) * scale];

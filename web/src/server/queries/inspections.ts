@@ -9,6 +9,7 @@ import { keptDrawing } from "../jobs/kept-drawing";
 import { findingsOf } from "./findings";
 import { record } from "./log";
 import { within, type Scope } from "./scope";
+import { standardFor } from "./standard";
 
 /** The newest job that mends a file, beside the one that inspects it. */
 const mendJobs = alias(jobs, "mend_jobs");
@@ -129,6 +130,16 @@ export async function drawingOf(
   const sha256 = mended ? file?.mendedSha256 : file?.sha256;
   if (!file || !sha256 || file.state !== "done") return undefined;
   return (await keptDrawing(database(), sha256)) ?? (await readAgain(scope.officeId, sha256));
+}
+
+/** What a file that the asker sees is judged by. */
+export async function standardOfFile(scope: Scope & { readonly officeId: string }, fileId: string) {
+  const [row] = await database()
+    .select({ planSetId: inspections.planSetId })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
+  return row && standardFor(scope.officeId, row.planSetId);
 }
 
 /** Queues the reading of a file, once, however many ask for it. */

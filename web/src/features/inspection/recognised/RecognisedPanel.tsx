@@ -86,7 +86,7 @@ export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClo
 }
 
 function countOf(page: Recognised, kind: OverlayKind): number {
-  return page[kind].length;
+  return page[kind].length + (kind === "dimensions" ? page.round.length : 0);
 }
 
 /** “1:50 by 24 of 24 dimensions; 1:50 stated”. */

@@ -1,0 +1,122 @@
+"use client";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Typography from "@mui/material/Typography";
+import type { AskedMark } from "@hemstitch/core/recognise";
+import { CODE_FONT } from "../../shell/theme";
+import type { AskedView } from "./use-asked";
+
+const WHAT = { line: "A line", area: "A filled area", lettering: "Lettering" } as const;
+
+/** What can be said of the mark that somebody pointed at. */
+export function AskedPanel({ asked, onClose }: { asked: AskedView; onClose: () => void }) {
+  const { mark, problem } = asked;
+  return (
+    <Box
+      component="section"
+      aria-label="The mark that was pointed at"
+      sx={{
+        position: "absolute",
+        zIndex: 3,
+        right: 12,
+        top: 10,
+        width: 292,
+        bgcolor: "background.paper",
+        border: "1px solid",
+        borderColor: "divider",
+        borderRadius: 1,
+      }}
+    >
+      <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
+        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }}>
+          {mark ? WHAT[mark.what] : "This mark"}
+        </Typography>
+        <Button onClick={onClose}>Close</Button>
+      </Box>
+      {!mark && !problem && <LinearProgress aria-label="Being looked at" />}
+      {problem && (
+        <Typography variant="body2" color="error" sx={{ p: 1.5 }}>
+          {problem}
+        </Typography>
+      )}
+      {mark && (
+        <Box
+          component="dl"
+          sx={{
+            m: 0,
+            px: 1.5,
+            py: 1,
+            display: "grid",
+            gridTemplateColumns: "86px minmax(0, 1fr)",
+            columnGap: 1,
+            rowGap: 0.4,
+            fontSize: 13,
+            "& dt": { color: "text.secondary" },
+            "& dd": { m: 0, overflowWrap: "anywhere" },
+          }}
+        >
+          {factsOf(mark).map(([name, value, isCode]) => (
+            <Box key={name} sx={{ display: "contents" }}>
+              <dt>{name}</dt>
+              <Box component="dd" sx={isCode ? { fontFamily: CODE_FONT } : {}}>
+                {value}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+type Fact = readonly [name: string, value: string, isCode?: boolean];
+
+const mm = (value: number): string => `${Number(value.toFixed(2))} mm`;
+
+function factsOf(mark: AskedMark): Fact[] {
+  return [
+    ["Layer", mark.layer ?? "no layer", mark.layer !== undefined],
+    ...(mark.layer !== undefined && !mark.isRegistered ? [["", "not in the register"] as const] : []),
+    ...lineFacts(mark),
+    ...textFacts(mark),
+    ["Colour", colourWords(mark.colour)],
+    ...impliedFact(mark),
+  ];
+}
+
+function lineFacts({ widthMm, pen, layersPen, lineType, dashMm, lengthMm, inBuilding, scale }: AskedMark): Fact[] {
+  const facts: Fact[] = [];
+  if (widthMm !== undefined)
+    facts.push(["Pen", pen ? `${mm(widthMm)}, the ${pen} pen` : `${mm(widthMm)}, which is no pen’s`]);
+  if (layersPen !== undefined && widthMm !== undefined && pen !== layersPen) facts.push(["Layer’s pen", layersPen]);
+  if (dashMm)
+    facts.push([
+      "Line type",
+      lineType ?? (dashMm.length === 0 ? "continuous" : `none of the standard’s (${dashMm.map(mm).join(", ")})`),
+    ]);
+  if (lengthMm !== undefined) facts.push(["Length", `${mm(lengthMm)} on paper`]);
+  if (inBuilding !== undefined) facts.push(["", `${inBuilding} in the building, at ${scale}`]);
+  return facts;
+}
+
+function textFacts({ text, heightMm, textStyle, font }: AskedMark): Fact[] {
+  if (text === undefined || heightMm === undefined) return [];
+  return [
+    ["Reads", `“${text}”`],
+    ["Height", textStyle ? `${mm(heightMm)}, ${textStyle}` : `${mm(heightMm)}, which is no text style’s`],
+    ...(font === undefined ? [] : [["Font", font] as const]),
+  ];
+}
+
+function impliedFact({ implied, layer, isRegistered }: AskedMark): Fact[] {
+  if (!implied || (implied.name === layer && isRegistered)) return [];
+  return [["Looks like", `${implied.name}, because ${implied.because}`]];
+}
+
+function colourWords(colour: number): string {
+  const [r, g, b] = [(colour >> 16) & 255, (colour >> 8) & 255, colour & 255];
+  if (colour === 0) return "black";
+  if (r === g && g === b) return `grey, ${Math.round(100 - (r / 255) * 100)} % of black`;
+  return `#${colour.toString(16).padStart(6, "0")}`;
+}
