@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { PAINT, VERB, type Page, type PathColumns, type PointMm } from "../drawing";
+import { boxOfPoints, PAINT, VERB, type BoxMm, type Page, type PathColumns, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Points of an arc lie so near to its circle: millimetres, or a share of the radius where that is more. */
@@ -8,6 +8,8 @@ const OFF_SHARE = 0.004;
 const RADII_MM = { least: 0.4, most: 5000 };
 /** A polygon of fewer corners is no arc; a mark of more parts is none that somebody dimensions. */
 const CORNERS = { least: 8, most: 400 };
+/** One straight begins where another ends. Millimetres. */
+const JOINT_MM = 0.02;
 /** Flatter than this it could be a straight. Degrees. */
 const LEAST_SWEEP_DEG = 4;
 
@@ -18,33 +20,53 @@ export interface Arc {
   /** Where it begins, going counter-clockwise, and how far it goes: 360 for a whole circle. */
   readonly fromDeg: number;
   readonly sweepDeg: number;
-  readonly row: number;
+  /** Rows of the page's paths: several where an arc was written as short straights one by one. */
+  readonly rows: readonly number[];
 }
+
+/** Arcs are kept by pieces of so many degrees: the box of a whole circle meets all that is in it. */
+const PIECE_DEG = 20;
 
 /** The arcs of a page by where they stand. */
 export class Arcs {
-  private readonly index: Flatbush | undefined;
+  private index: Flatbush | undefined;
+  /** The arc of each piece. */
+  private readonly ofPiece: number[] = [];
 
-  constructor(readonly all: readonly Arc[]) {
-    if (all.length === 0) return;
-    this.index = new Flatbush(all.length);
-    // By the whole circle: a radius may be written at a line that only leads to where the arc would go on.
-    for (const {
-      centreMm: [x, y],
-      radiusMm: r,
-    } of all)
-      this.index.add(x - r, y - r, x + r, y + r);
-    this.index.finish();
+  constructor(readonly all: readonly Arc[]) {}
+
+  private indexed(): Flatbush | undefined {
+    const boxes: BoxMm[] = [];
+    this.all.forEach((arc, i) => {
+      const pieces = Math.ceil(arc.sweepDeg / PIECE_DEG);
+      const step = arc.sweepDeg / pieces;
+      // Between its ends a piece stands out by what its chord leaves.
+      const out = arc.radiusMm * (1 - Math.cos(((step / 2) * Math.PI) / 180));
+      for (let k = 0; k < pieces; k++) {
+        const ends = [k, k + 1].map((each) => pointOn(arc, arc.fromDeg + each * step));
+        boxes.push(boxOfPoints(ends, out));
+        this.ofPiece.push(i);
+      }
+    });
+    if (boxes.length === 0) return undefined;
+    const index = new Flatbush(boxes.length);
+    for (const { x, y, width, height } of boxes) index.add(x, y, x + width, y + height);
+    index.finish();
+    return index;
   }
 
-  /** Arcs whose circles pass a point, no farther off than a distance; the nearest first. */
-  passing([x, y]: PointMm, withinMm: number): Arc[] {
-    const found = this.index?.search(x - withinMm, y - withinMm, x + withinMm, y + withinMm) ?? [];
+  /**
+   * Arcs whose circles pass a point no farther off than a distance, the nearest first. Of each some part has to be near:
+   * within the same distance, unless another is said.
+   */
+  passing([x, y]: PointMm, offMm: number, nearMm = offMm): Arc[] {
+    this.index ??= this.indexed();
+    const found = this.index?.search(x - nearMm, y - nearMm, x + nearMm, y + nearMm) ?? [];
     const off = ({ centreMm, radiusMm }: Arc): number =>
       Math.abs(Math.hypot(x - centreMm[0], y - centreMm[1]) - radiusMm);
-    return found
+    return [...new Set(found.map((i) => this.ofPiece[i] ?? -1))]
       .flatMap((i) => this.all[i] ?? [])
-      .filter((arc) => off(arc) <= withinMm)
+      .filter((arc) => off(arc) <= offMm)
       .sort((a, b) => off(a) - off(b));
   }
 }
@@ -78,12 +100,55 @@ function arcsOf({ paths }: Page): Arc[] {
     const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.hidden) !== 0 || (paint & PAINT.stroke) === 0) continue;
     for (const run of runsOf(paths, row)) {
-      const arc = arcOf(run, row);
+      const arc = arcOf(run, [row]);
       if (arc) arcs.push(arc);
     }
   }
+  arcs.push(...exploded(paths));
   return arcs;
 }
+
+/** Straights that begin where the one before them ended, each a mark of its own. */
+function exploded(paths: PathColumns): Arc[] {
+  const arcs: Arc[] = [];
+  let [points, rows]: [PointMm[], number[]] = [[], []];
+  const end = (): void => {
+    // A polygon may begin with a straight that leads to it.
+    for (const skip of [0, 1]) {
+      const [of, from] = [points.slice(skip), rows.slice(skip)];
+      const arc = of.length >= CORNERS.least ? arcOf(of, from) : undefined;
+      if (arc) {
+        arcs.push(arc);
+        break;
+      }
+    }
+    [points, rows] = [[], []];
+  };
+  for (let row = 0; row < paths.count; row++) {
+    const at = (paths.firstPoint[row] ?? 0) * 2;
+    const paint = paths.paint[row] ?? 0;
+    const isStraight =
+      (paths.firstPoint[row + 1] ?? 0) * 2 - at === 4 && (paint & PAINT.stroke) !== 0 && (paint & PAINT.hidden) === 0;
+    if (!isStraight) {
+      end();
+      continue;
+    }
+    const [from, to] = [pointAt(paths, at), pointAt(paths, at + 2)];
+    const last = points.at(-1);
+    if (!last || Math.abs(last[0] - from[0]) > JOINT_MM || Math.abs(last[1] - from[1]) > JOINT_MM) {
+      end();
+      points.push(from);
+    }
+    if (points.length <= CORNERS.most) {
+      points.push(to);
+      rows.push(row);
+    }
+  }
+  end();
+  return arcs;
+}
+
+const pointAt = ({ points }: PathColumns, at: number): PointMm => [points[at] ?? 0, points[at + 1] ?? 0];
 
 /** The curved parts of a mark as points one after the other; all of a polygon that has corners enough. */
 function runsOf({ verbs, points, firstVerb, firstPoint }: PathColumns, row: number): PointMm[][] {
@@ -148,7 +213,7 @@ function circleThrough(points: readonly PointMm[]): { centreMm: PointMm; radiusM
   return points.every(lies) ? { centreMm, radiusMm } : undefined;
 }
 
-function arcOf(points: readonly PointMm[], row: number): Arc | undefined {
+function arcOf(points: readonly PointMm[], rows: readonly number[]): Arc | undefined {
   const circle = circleThrough(points);
   if (!circle) return undefined;
   let turned = 0;
@@ -161,5 +226,5 @@ function arcOf(points: readonly PointMm[], row: number): Arc | undefined {
   const sweepDeg = Math.min(360, Math.abs(turned));
   const [first, last] = [points[0], points.at(-1)];
   if (sweepDeg < LEAST_SWEEP_DEG || !first || !last) return undefined;
-  return { ...circle, fromDeg: directionDeg(turned > 0 ? first : last, circle.centreMm), sweepDeg, row };
+  return { ...circle, fromDeg: directionDeg(turned > 0 ? first : last, circle.centreMm), sweepDeg, rows };
 }

@@ -159,12 +159,16 @@ function joined(pieces: Piece[]): Growing[] {
 const sameBaseline = (a: Piece | undefined, b: Piece | undefined): boolean =>
   a !== undefined && b !== undefined && b.across - a.across <= OFF_BASELINE * Math.min(a.heightMm, b.heightMm);
 
+/** Thousands of strings may lie upon each other; of these nobody reads what goes on where. */
+const MOST_OPEN = 64;
+
 function alongBaseline(pieces: readonly Piece[]): Growing[] {
   const done: Growing[] = [];
   /** Lines that may still go on; several where two heights share a baseline. */
   let open: Growing[] = [];
   for (const piece of pieces) {
     open = open.filter((line) => piece.from - line.to <= piece.largestGap || !done.push(line));
+    if (open.length > MOST_OPEN) done.push(...open.splice(0, open.length - MOST_OPEN));
     const line = open.find((each) => goesOn(each, piece));
     if (line) extend(line, piece);
     else open.push({ pieces: [piece], ...piece });
@@ -195,6 +199,9 @@ function extend(line: Growing, piece: Piece): void {
   line.to = Math.max(line.to, piece.to);
 }
 
+/** Lines beside small figures that are looked at on a page; where so many lie upon each other, fractions are not put back. */
+const MOST_LOOKED_AT = 4_000_000;
+
 const DIGITS = /^\d{1,3}$/;
 
 /** Puts stacked fractions back: two small figures one above the other, behind a number and before its unit. */
@@ -205,9 +212,12 @@ function withFractions(lines: Growing[]): Growing[] {
   for (const { from, to, across, heightMm } of lines) index.add(from, across, to, across + heightMm);
   index.finish();
   const taken = new Set<Growing>();
+  let left = MOST_LOOKED_AT;
   /** The first line that fits among those that reach into a place, along and across. */
   const near = (from: number, to: number, low: number, high: number, fits: (line: Growing) => boolean) => {
-    for (const i of index.search(from, low, to, high)) {
+    const found = left > 0 ? index.search(from, low, to, high) : [];
+    left -= found.length;
+    for (const i of found) {
       const line = lines[i];
       if (line && !taken.has(line) && fits(line)) return line;
     }

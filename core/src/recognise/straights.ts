@@ -16,7 +16,7 @@ const CELLS = 256;
 /** Members of a cell up to which they are put in order one by one. */
 const MOST_BY_HAND = 24;
 /** Neighbours that are looked at for one straight: where more lie upon each other, looking at all would take for ever. */
-const MOST_LOOKED_AT = 128;
+const MOST_LOOKED_AT = 32;
 /** How exactly the ends of a straight are written. Files round to a hundredth of a point, and some to less. */
 const END_MM = 0.008;
 const MOST_STEPS_OFF = 5;

@@ -6,7 +6,7 @@ import { preset } from "../../src/standard";
 import { StandardLookup } from "../../src/standard/plain";
 import { stroke } from "../support/drawn";
 import { lettering, onePage } from "../support/raw-pdf";
-import { arc, arcOfCorners, arrow, at } from "../support/round";
+import { arc, arcOfCorners, arrow, at, exploded } from "../support/round";
 import { drawingOf } from "../support/tools";
 
 const factsOf = async (content: string) =>
@@ -28,6 +28,11 @@ describe("arcs", () => {
       "a leaf of a door and its swing in one mark",
       "0.2 w 100 120 m 100 100 l 120 100 m 120 111.0457 111.0457 120 100 120 c S",
       [[20, 0, 90]],
+    ],
+    [
+      "straights one by one, after a line that leads there",
+      `${stroke(70, 100, 120, 100)}${exploded(100, 100, 20, 0, 80)}`,
+      [[20, 0, 80]],
     ],
     ["none: a wave", "0.2 w 10 10 m 20 30 30 -10 40 10 c S", []],
     ["none: a straight that is written as a curve", "0.2 w 10 10 m 20 10 30 10 40 10 c S", []],

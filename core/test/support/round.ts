@@ -37,3 +37,12 @@ export function arrow([x, y]: readonly [number, number], degrees: number, size =
     `${n(x - back * cos - side * sin)} ${n(y - back * sin + side * cos)}`;
   return `0 g ${corner(0, 0)} m ${corner(size, size / 6)} l ${corner(size, -size / 6)} l h f\n`;
 }
+
+/** An arc as short straights one by one. */
+export function exploded(x: number, y: number, radius: number, from: number, to: number, pieces = 12): string {
+  const points = Array.from({ length: pieces + 1 }, (_, i) => at(x, y, radius, from + ((to - from) * i) / pieces));
+  return points
+    .slice(1)
+    .map((point, i) => `0.25 w [] 0 d ${points[i]!.map(n).join(" ")} m ${point.map(n).join(" ")} l S\n`)
+    .join("");
+}

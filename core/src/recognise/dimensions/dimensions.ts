@@ -3,7 +3,7 @@ import { readWritten, type Written } from "../../quantity";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
-import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
 import {
   MOST_OVERSHOOT_MM,
@@ -46,13 +46,31 @@ const BARE = { least: 0.3, most: 4.5, side: 1.5 };
 /** Dimensions without heads may be the corners of walls; they count only where others agree on what they measure. */
 const CONFIDENCE = { full: 0.97, noCrossing: 0.9, outside: 0.85, moved: 0.85, bare: 0.5, bareAcross: 0.4 };
 
+/** The dimensions of a page, and whether it was too much to look for all of them. */
+interface Found {
+  readonly dimensions: readonly Sure<Dimension>[];
+  readonly isCut: boolean;
+}
+
+/** Lines along the dimension lines of a page that are looked at; of thousands through one point, all cross each other. */
+const MOST_LOOKED_AT = 6_000_000;
+
+export const DIMENSION_SEARCH: PageRecogniser<Found> = {
+  id: "dimension-search",
+  on: "page",
+  ofDrawing: true,
+  finds: "dimensions, and whether all of a page could be looked for",
+  from: "a figure that reads as a length, and a line beside it that ends in ticks, arrows, dots or circles, or between lines that go on beyond it",
+  find: (facts) => [measuredOn(facts.page.index, new Finder(facts).all())],
+};
+
 export const DIMENSIONS: PageRecogniser<Dimension> = {
   id: "dimensions",
   on: "page",
   ofDrawing: true,
   finds: "dimensions",
   from: "a figure that reads as a length, and a line beside it that ends in ticks, arrows, dots or circles, or between lines that go on beyond it",
-  find: (facts) => new Finder(facts).all(),
+  find: (facts) => facts.of(DIMENSION_SEARCH)[0]?.value.dimensions ?? [],
 };
 
 interface Figure {
@@ -84,6 +102,7 @@ class Finder {
   private readonly heads: Heads;
   private readonly carriers = new Map<number, { carrier: Carrier; pieces: number[]; stops: Stop[] }>();
   private readonly taken = new Set<string>();
+  private readonly budget = { left: MOST_LOOKED_AT };
   /** Rows of the page's paths. */
   private readonly extensions = new Set<number>();
 
@@ -93,7 +112,7 @@ class Finder {
     [this.lines, this.heads] = [lines.value, heads.value];
   }
 
-  all(): Sure<Dimension>[] {
+  all(): Found {
     const found: Sure<Dimension>[] = [];
     let left: Figure[] = [];
     const take = (figure: Figure, fit: Fit | undefined): void => {
@@ -112,7 +131,8 @@ class Finder {
       left = [];
       for (const figure of open) take(figure, way.call(this, figure));
     }
-    return found.sort((a, b) => (a.value.figure.rows[0] ?? 0) - (b.value.figure.rows[0] ?? 0));
+    found.sort((a, b) => (a.value.figure.rows[0] ?? 0) - (b.value.figure.rows[0] ?? 0));
+    return { dimensions: found, isCut: this.budget.left <= 0 };
   }
 
   /** Extension lines bear ticks of several rows, and are no dimension lines for all that. */
@@ -184,7 +204,7 @@ class Finder {
         [q, p],
       ] as const) {
         if (Math.hypot(begin[0] - figure.middle[0], begin[1] - figure.middle[1]) > reach) continue;
-        for (const k of this.lines.near(boxOfPoints([tip], ON_LINE_MM))) {
+        for (const k of this.looked(boxOfPoints([tip], ON_LINE_MM))) {
           if (k === i) continue;
           const on = this.carrierOf(k, figure);
           if (!on) continue;
@@ -215,13 +235,20 @@ class Finder {
     const width = Math.abs(along[0]) * half + reach;
     const height = Math.abs(along[1]) * half + reach;
     const box: BoxMm = { x: middle[0] - width, y: middle[1] - height, width: 2 * width, height: 2 * height };
-    const found = this.lines.near(box);
+    const found = this.looked(box);
     if (found.length <= MOST_CANDIDATES) return found;
     return found
       .map((i) => [this.lines.distance(i, middle), i] as const)
       .sort((a, b) => a[0] - b[0])
       .slice(0, MOST_CANDIDATES)
       .map(([, i]) => i);
+  }
+
+  /** Pieces of line in a box, while there is time to look at more. */
+  private looked(box: BoxMm): number[] {
+    const found = this.budget.left > 0 ? this.lines.near(box) : [];
+    this.budget.left -= found.length;
+    return found;
   }
 
   private endsOf(i: number): readonly [PointMm, PointMm] {
@@ -241,7 +268,7 @@ class Finder {
     const own: Carrier = { from: a, along, lengthMm: length };
     const { pieces, from, to } = this.piecesOf(own, i, figure.line.lengthMm + 12);
     const carrier: Carrier = { from: pointAt(own, from), along, lengthMm: to - from };
-    const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads) };
+    const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads, this.budget) };
     this.carriers.set(i, found);
     return found;
   }
@@ -254,7 +281,7 @@ class Finder {
       // One step beyond each end is enough: the other half of a broken line, or an arrow's tail outside.
       const [a, b] = atEnd ? [own.lengthMm, own.lengthMm + reachMm] : [-reachMm, 0];
       const box = boxOfPoints([pointAt(own, a), pointAt(own, b)], SAME_LINE_MM);
-      for (const i of this.lines.near(box)) {
+      for (const i of this.looked(box)) {
         if (pieces.includes(i)) continue;
         const [r, s] = this.endsOf(i);
         const [[ra, rl], [sa, sl]] = [onCarrier(own, r), onCarrier(own, s)];

@@ -14,8 +14,9 @@ const REACH_MM = 1.5;
 const ON_ARC_MM = 0.3;
 const RADIAL_SIN = 0.04;
 const LEAST_LINE_MM = 1;
-/** Lines beside a figure, and lines that go on from one, that are looked at. */
-const MOST_LINES = 60;
+/** Lines beside a figure, and lines that go on from one, that are looked at; and all of these on a page. */
+const MOST_LINES = 24;
+const MOST_IN_ALL = 400_000;
 /** Arcs of one circle: the two parts of an arc that a figure breaks. */
 const SAME_CIRCLE_MM = 0.1;
 const CONFIDENCE = { headed: 0.95, bare: 0.7 };
@@ -78,6 +79,7 @@ class Finder {
   private readonly lines: LineWork;
   private readonly heads: Heads;
   private readonly arcs: Arcs;
+  private left = MOST_IN_ALL;
 
   constructor(private readonly facts: PageFacts) {
     const [lines, heads, arcs] = [facts.of(LINE_WORK)[0], facts.of(HEADS)[0], facts.of(ARCS)[0]];
@@ -87,6 +89,7 @@ class Finder {
 
   all(figures: readonly Figure[]): Sure<RoundDimension>[] {
     return figures.flatMap((figure) => {
+      if (this.left <= 0) return [];
       const found = figure.written.kind === "angle" ? this.angle(figure) : this.straightTo(figure);
       return found ? [found] : [];
     });
@@ -108,7 +111,7 @@ class Finder {
       drawn: isRadius ? radiusMm : 2 * radiusMm,
       from: isRadius ? centreMm : across,
       to: at,
-      rows: [arc.row, ...tip.rows],
+      rows: [...arc.rows, ...tip.rows],
     });
   }
 
@@ -147,7 +150,7 @@ class Finder {
   /** The arc that a line ends on, square to it. Without a head it has to come from the middle of the arc, or pass it. */
   private tipAt(at: PointMm, back: PointMm, pieces: readonly number[], off: number): Tip[] {
     const length = Math.hypot(at[0] - back[0], at[1] - back[1]);
-    if (length < LEAST_LINE_MM) return [];
+    if (length < LEAST_LINE_MM || this.left-- <= 0) return [];
     const along: PointMm = [(at[0] - back[0]) / length, (at[1] - back[1]) / length];
     const heads = this.headsAt(at);
     for (const arc of this.arcs.passing(at, ON_ARC_MM)) {
@@ -197,11 +200,13 @@ class Finder {
   private angle(figure: Figure): Sure<RoundDimension> | undefined {
     const { line, middle } = figure;
     const reach = REACH * line.heightMm + REACH_MM;
-    for (const arc of this.arcs.passing(middle, reach)) {
+    // An arc that its figure breaks begins beside it.
+    const near = this.arcs.passing(middle, reach, reach + line.lengthMm);
+    for (const arc of near) {
       const towards = directionDeg(middle, arc.centreMm);
       const slack = (((line.lengthMm + line.heightMm) / arc.radiusMm) * 180) / Math.PI;
       if (arc.sweepDeg >= 360 || !goesThrough(arc, towards, slack)) continue;
-      const whole = this.joined(arc, towards, slack);
+      const whole = joined(arc, near, towards, slack);
       const ends = [pointOn(arc, whole.from), pointOn(arc, whole.to)] as const;
       const held = ends.map((end) => this.heldAt(arc, end));
       if (!held.every((each) => each.length > 0)) continue;
@@ -217,30 +222,6 @@ class Finder {
       });
     }
     return undefined;
-  }
-
-  /** How far the arcs of one circle go on both sides of a figure, in degrees that rise from the one end to the other. */
-  private joined(arc: Arc, towards: number, slack: number): { from: number; to: number; rows: number[] } {
-    const { centreMm, radiusMm } = arc;
-    const same = this.arcs
-      .passing(pointOn(arc, arc.fromDeg), SAME_CIRCLE_MM)
-      .filter(
-        (other) =>
-          Math.hypot(other.centreMm[0] - centreMm[0], other.centreMm[1] - centreMm[1]) <= SAME_CIRCLE_MM &&
-          Math.abs(other.radiusMm - radiusMm) <= SAME_CIRCLE_MM &&
-          goesThrough(other, towards, slack),
-      );
-    const middles = same.map(({ fromDeg, sweepDeg }) => {
-      // Told from the figure's direction, so that an arc across 180° is not torn apart.
-      const start = fromDeg - towards;
-      const from = start - 360 * Math.round((start + sweepDeg / 2) / 360);
-      return [from, from + sweepDeg] as const;
-    });
-    return {
-      from: towards + Math.min(...middles.map(([from]) => from)),
-      to: towards + Math.max(...middles.map(([, to]) => to)),
-      rows: same.map(({ row }) => row),
-    };
   }
 
   /** Rows of what an arc ends on: a head, or a line that leads to its middle. */
@@ -279,3 +260,29 @@ class Finder {
 
 /** Ticks, and the barbs of open arrows. Millimetres. */
 const HEAD_MM = { least: 0.6, most: 6 };
+
+/** How far the arcs of one circle go on both sides of a figure, in degrees that rise from the one end to the other. */
+function joined(
+  { centreMm, radiusMm }: Arc,
+  near: readonly Arc[],
+  towards: number,
+  slack: number,
+): { from: number; to: number; rows: number[] } {
+  const same = near.filter(
+    (other) =>
+      Math.hypot(other.centreMm[0] - centreMm[0], other.centreMm[1] - centreMm[1]) <= SAME_CIRCLE_MM &&
+      Math.abs(other.radiusMm - radiusMm) <= SAME_CIRCLE_MM &&
+      goesThrough(other, towards, slack),
+  );
+  const spans = same.map(({ fromDeg, sweepDeg }) => {
+    // Told from the figure's direction, so that an arc across 180° is not torn apart.
+    const start = fromDeg - towards;
+    const from = start - 360 * Math.round((start + sweepDeg / 2) / 360);
+    return [from, from + sweepDeg] as const;
+  });
+  return {
+    from: towards + Math.min(...spans.map(([from]) => from)),
+    to: towards + Math.max(...spans.map(([, to]) => to)),
+    rows: same.flatMap((arc) => arc.rows),
+  };
+}

@@ -79,13 +79,19 @@ interface Barb {
   readonly row: number;
 }
 
-/** Everything along a carrier that a dimension can end at, in order. */
-export function stopsOn(carrier: Carrier, lines: LineWork, heads: Heads): Stop[] {
+/**
+ * Everything along a carrier that a dimension can end at, in order. What is looked at is taken off the budget; nothing
+ * is found once that is used up.
+ */
+export function stopsOn(carrier: Carrier, lines: LineWork, heads: Heads, budget: { left: number }): Stop[] {
   const found: Found[] = [];
   const barbs: Barb[] = [];
   const seen = new Set<number>();
   for (const box of boxesAlong(carrier)) {
-    for (const i of lines.near(box)) {
+    const near = lines.near(box);
+    budget.left -= near.length;
+    if (budget.left <= 0) return [];
+    for (const i of near) {
       if (seen.has(i)) continue;
       seen.add(i);
       lookAt(carrier, lines, i, found, barbs);

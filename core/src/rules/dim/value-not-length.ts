@@ -1,4 +1,5 @@
 import { mm } from "../../base/words";
+import { DIMENSION_SEARCH } from "../../recognise/dimensions/dimensions";
 import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
 import { ROUND_DIMENSIONS } from "../../recognise/dimensions/round";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
@@ -25,7 +26,7 @@ export const valueNotLength = rule({
   title: "A written value that is not the drawn length",
   severity: "stop",
   needs: [],
-  reads: [DRAWN_PARTS, ROUND_DIMENSIONS],
+  reads: [DIMENSION_SEARCH, DRAWN_PARTS, ROUND_DIMENSIONS],
   parameters: [VALUE_OFF],
   page: {
     measures:
@@ -40,6 +41,10 @@ export const valueNotLength = rule({
   judge({ pages, report, leaveOpen, valueOf }) {
     const off = valueOf(VALUE_OFF);
     for (const facts of pages) {
+      if (facts.of(DIMENSION_SEARCH)[0]?.value.isCut)
+        leaveOpen(
+          `On page ${facts.page.index} so many lines lie upon each other that not all of its dimensions were looked for.`,
+        );
       const round = wrongRoundValues(facts, off);
       round.reports.forEach(report);
       if (round.open > 0)

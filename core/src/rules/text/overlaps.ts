@@ -16,13 +16,15 @@ import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
 import { HATCHES } from "../../recognise/hatches/hatches";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../../recognise/lettering";
 import type { PageFacts } from "../../recognise/recogniser";
-import { rule } from "../rule";
+import { rule, type Report } from "../rule";
 
 /** Lettering is crossed where something runs through more than its edges: what is left of its box on each side, as shares. */
 const INSET = { along: 0.04, up: 0.14 };
 /** What crosses for less than this share of the height only touches. */
 const LEAST_SHARE = 0.45;
 const MOST_LOOKED_AT = 400;
+/** Marks beside lettering that are looked at on one page. */
+const MOST_IN_ALL = 4_000_000;
 const WHITE = 0xffffff;
 
 export const overlaps = rule({
@@ -46,23 +48,25 @@ export const overlaps = rule({
     for (const facts of pages) {
       const lines = facts.of(LETTERING).map(({ value }) => value);
       const own = ownMarks(facts);
-      const texts = textsNear(facts, lines);
+      const budget = { left: MOST_IN_ALL };
+      const texts = textsNear(facts, lines, budget);
+      const pairs: Pair[] = [];
+      let open = false;
       for (const line of lines) {
         if (line.text.length < 2 && !/[\p{L}\d]/u.test(line.text)) continue;
+        if (budget.left <= 0) {
+          open = true;
+          break;
+        }
         const other = texts(line);
         if (other) {
-          report({
-            page: facts.page.index,
-            layer: line.layer,
-            placed: true,
-            marks: { of: "texts", rows: Uint32Array.from([...line.rows, ...other.rows]).sort() },
-            message: () => `“${line.text}” and “${other.text}” lie over each other.`,
-          });
+          pairs.push({ line, other });
           continue;
         }
         const near = facts.near("paths", boxOfPoints(cornersOf(line)));
+        budget.left -= near.length;
         if (near.length > MOST_LOOKED_AT) {
-          leaveOpen(`On page ${facts.page.index} so much lies at some lettering that what crosses it can't be told.`);
+          open = true;
           continue;
         }
         const crossing = crossedBy(facts, line, near, own.get(line.rows[0] ?? -1));
@@ -79,9 +83,46 @@ export const overlaps = rule({
           measured: layer,
         });
       }
+      reportPairs(facts, pairs, report);
+      if (open)
+        leaveOpen(`On page ${facts.page.index} so much lies at some lettering that what crosses it can't be told.`);
     }
   },
 });
+
+/** Two lines of lettering, one over the other. */
+interface Pair {
+  readonly line: TextLine;
+  readonly other: TextLine;
+}
+
+/** So many pairs of a page are told one by one; more have one cause, and are told layer by layer. */
+const MOST_PAIRS = 100;
+
+function reportPairs(facts: PageFacts, pairs: readonly Pair[], report: (report: Report) => void): void {
+  const page = facts.page.index;
+  const rowsOf = ({ line, other }: Pair): number[] => [...line.rows, ...other.rows];
+  if (pairs.length <= MOST_PAIRS) {
+    for (const pair of pairs)
+      report({
+        page,
+        layer: pair.line.layer,
+        placed: true,
+        marks: { of: "texts", rows: Uint32Array.from(rowsOf(pair)).sort() },
+        message: () => `“${pair.line.text}” and “${pair.other.text}” lie over each other.`,
+      });
+    return;
+  }
+  for (const layer of new Set(pairs.map(({ line }) => line.layer))) {
+    const rows = pairs.filter(({ line }) => line.layer === layer).flatMap(rowsOf);
+    report({
+      page,
+      layer,
+      marks: { of: "texts", rows: Uint32Array.from(new Set(rows)).sort() },
+      message: (count) => `${counted(count, "string")} ${count === 1 ? "lies" : "lie"} over or under others.`,
+    });
+  }
+}
 
 /** Marks of each dimension by the first row of its figure: its own line runs through no other than where it is broken. */
 function ownMarks(facts: PageFacts): ReadonlyMap<number, ReadonlySet<number>> {
@@ -110,12 +151,18 @@ const turnedOf = ({ startMm: [x, y], angleDeg, lengthMm, heightMm }: TextLine): 
 };
 
 /** Finds another line of lettering that shares more than its edges with one; each pair is found once. */
-function textsNear(facts: PageFacts, lines: readonly TextLine[]): (line: TextLine) => TextLine | undefined {
+function textsNear(
+  facts: PageFacts,
+  lines: readonly TextLine[],
+  budget: { left: number },
+): (line: TextLine) => TextLine | undefined {
   const ofRow = new Map<number, TextLine>();
   for (const line of lines) for (const row of line.rows) ofRow.set(row, line);
   return (line) => {
     const at = turnedOf(line);
-    for (const row of facts.near("texts", boxOfPoints(cornersOf(line))).slice(0, MOST_LOOKED_AT)) {
+    const near = facts.near("texts", boxOfPoints(cornersOf(line)));
+    budget.left -= near.length;
+    for (const row of near.subarray(0, MOST_LOOKED_AT)) {
       const other = ofRow.get(row);
       if (!other || other === line || (other.rows[0] ?? 0) < (line.rows[0] ?? 0)) continue;
       if (sharesInside(at, turnedOf(other), other)) return other;

@@ -1,0 +1,84 @@
+import { describe, expect, it } from "vitest";
+import { inspect } from "../../src/inspect";
+import { preset } from "../../src/standard";
+import { box, building, ROW, row, stroke } from "../support/drawn";
+import { lettering, onePage } from "../support/raw-pdf";
+import { arc } from "../support/round";
+import { drawingOf } from "../support/tools";
+
+/*
+ * Drawings in which everything lies upon everything. Each would take minutes or gigabytes where all is compared with
+ * all; what can't be looked at is said.
+ */
+
+const TARNWICK = preset("tarnwick")!;
+const many = (count: number, what: (i: number) => string): string =>
+  Array.from({ length: count }, (_, i) => what(i)).join("");
+
+async function told(content: string) {
+  const drawing = await drawingOf(onePage({ content, widthMm: 1189, heightMm: 841, packed: true }));
+  const { findings, notJudged } = inspect(drawing, TARNWICK);
+  const reasons = (rule: string): string =>
+    notJudged
+      .filter((each) => each.rule === rule)
+      .map((each) => each.reason)
+      .join();
+  return { findings, reasons, of: (rule: string) => findings.filter((each) => each.rule === rule) };
+}
+
+describe("crowds", () => {
+  it("thousands of lines through one point, with figures there", { timeout: 120_000 }, async () => {
+    const lines = many(12_000, (i) => stroke(500, 400, 500 + 300 * Math.cos(i), 400 + 300 * Math.sin(i)));
+    const { reasons } = await told(lines + many(400, (i) => lettering("3600", 480 + (i % 20), 390 + i / 20, 2.5)));
+    expect(reasons("dim/value-not-length")).toContain("not all of its dimensions were looked for");
+    expect(reasons("text/overlaps")).toContain("so much lies at some lettering");
+  });
+  it("thousands of strings in one place are one finding, not thousands", { timeout: 120_000 }, async () => {
+    const { of } = await told(many(8000, (i) => lettering(String(100 + i), 100, 100, 2.5)));
+    expect(of("text/overlaps")).toHaveLength(1);
+    expect(of("text/overlaps")[0]!.message).toMatch(/strings lie over or under others\.$/);
+  });
+  it("some strings over others are told pair by pair", async () => {
+    const { of } = await told(many(12, (i) => lettering(`ROOM ${i}`, 100, 100 + i, 2.5)));
+    expect(of("text/overlaps").length).toBeGreaterThan(5);
+  });
+  it("a page of strings side by side", { timeout: 120_000 }, async () => {
+    const { findings } = await told(
+      many(20_000, (i) => lettering(`N${i}`, 10 + (i % 100) * 11, 10 + Math.floor(i / 100) * 4, 1.8)),
+    );
+    expect(findings.filter(({ rule }) => rule === "text/overlaps" || rule.startsWith("dim/"))).toEqual([]);
+  });
+  it("thousands of circles about one point", { timeout: 120_000 }, async () => {
+    const circles = many(4000, (i) => arc(500, 400, 1 + i * 0.04, 0, 360));
+    const figures = many(
+      200,
+      (i) => lettering("R 100", 450 + (i % 20) * 6, 400 + Math.floor(i / 20) * 5, 2) + stroke(500, 400, 450 + i, 700),
+    );
+    expect((await told(circles + figures)).findings.length).toBeLessThan(1000);
+  });
+  it.each([
+    [
+      "lines a thousandth of a millimetre apart",
+      many(30_000, (i) => stroke(10 + i * 0.001, 10, 10 + i * 0.001, 60, 0.1)),
+    ],
+    ["one line over and over", many(20_000, () => stroke(10, 10, 600, 400))],
+    ["boxes in boxes", many(8000, (i) => box(10 + i * 0.02, 10 + i * 0.02, 1000 - i * 0.04, 700 - i * 0.04, 0.1))],
+    [
+      "ticks all along a line",
+      stroke(10, 400, 1180, 400) + many(8000, (i) => stroke(9 + i * 0.14, 399, 11 + i * 0.14, 401)),
+    ],
+  ])("%s", { timeout: 120_000 }, async (_name, content) => {
+    expect((await told(content)).findings.length).toBeLessThan(20);
+  });
+  it("figures that are no lengths: dates, telephone numbers, doors, what is no number", async () => {
+    const content =
+      building() +
+      row({ ...ROW, texts: ["12.03.2024", "0171 555 0134", "D-101"] }) +
+      row({ ...ROW, y: 160, texts: ["NaN", "1e9", "007"] });
+    expect((await told(content)).of("dim/value-not-length")).toEqual([]);
+  });
+  it("lengths of nothing and of nine kilometres", async () => {
+    const { of } = await told(building() + row(ROW) + row({ ...ROW, y: 160, texts: ["2000", "9000000", "3500"] }));
+    expect(of("dim/value-not-length").map(({ expected }) => expected)).toEqual([9_000_000]);
+  });
+});
