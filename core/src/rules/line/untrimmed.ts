@@ -54,7 +54,8 @@ export const untrimmed = rule({
     const [least, most] = [valueOf(LEAST), valueOf(MOST)];
     for (const facts of pages) {
       const lines = facts.of(LINE_WORK)[0]?.value;
-      const candidates = lines ? candidatesOf(facts, lines) : [];
+      const left = partsOfOthers(facts);
+      const candidates = lines ? candidatesOf(facts, lines, left) : [];
       if (!lines || candidates.length > MOST_LINES) {
         leaveOpen(
           `Page ${facts.page.index} has more than ${MOST_LINES.toLocaleString("en")} lines, so their ends are not compared one by one.`,
@@ -65,7 +66,7 @@ export const untrimmed = rule({
       const layers = new Map<string, { layer: number; past: boolean; rows: number[]; shapes: Shape[]; most: number }>();
       for (const i of candidates)
         for (const atEnd of [false, true]) {
-          const found = looked.left > 0 ? missed(facts, lines, i, atEnd, least, most, looked) : undefined;
+          const found = looked.left > 0 ? missed(facts, lines, left, i, atEnd, least, most, looked) : undefined;
           if (!found) continue;
           const layer = facts.page.paths.layer[lines.rows[i] ?? 0] ?? -1;
           const key = `${layer} ${found.past}`;
@@ -99,12 +100,17 @@ export const untrimmed = rule({
   },
 });
 
-/** Continuous lines that are long enough, none of a dimension or a hatch. */
-function candidatesOf(facts: PageFacts, lines: LineWork): number[] {
-  const { paths } = facts.page;
+/** Rows of dimensions and hatches: no line of a building is meant to meet those. */
+function partsOfOthers(facts: PageFacts): ReadonlySet<number> {
   const left = new Set<number>();
   for (const { value } of facts.of(DIMENSIONS)) for (const row of value.rows) left.add(row);
   for (const { value } of facts.of(HATCHES)) for (const row of value.rows) left.add(row);
+  return left;
+}
+
+/** Continuous lines that are long enough, none of a dimension or a hatch. */
+function candidatesOf(facts: PageFacts, lines: LineWork, left: ReadonlySet<number>): number[] {
+  const { paths } = facts.page;
   const candidates: number[] = [];
   for (let i = 0; i < lines.count && candidates.length <= MOST_LINES; i++) {
     const row = lines.rows[i] ?? 0;
@@ -125,6 +131,7 @@ interface Missed {
 function missed(
   facts: PageFacts,
   lines: LineWork,
+  left: ReadonlySet<number>,
   i: number,
   atEnd: boolean,
   least: number,
@@ -149,6 +156,7 @@ function missed(
     const across = Math.abs((end[0] - ax) * vy - (end[1] - ay) * vx);
     if (across <= TOUCHING_MM && along >= -TOUCHING_MM && along <= otherLength + TOUCHING_MM) return undefined;
     const [row, own] = [rows[other] ?? 0, rows[i] ?? 0];
+    if (left.has(row)) continue;
     if (paths.layer[row] !== paths.layer[own] || Math.abs((widthMm[other] ?? 0) - (widthMm[i] ?? 0)) > 0.01) continue;
     if ((paths.dash[row] ?? 0) !== 0 || otherLength < LEAST_LENGTH_MM) continue;
     const sin = ux * vy - uy * vx;
@@ -164,7 +172,19 @@ function missed(
     if (byMm < least || byMm > most || !reaches || (beyond < 0 && !crosses)) continue;
     if (!best || byMm < best.byMm) best = { past: beyond < 0, byMm, from: end, to: meets };
   }
-  return best?.past && crossingsBehind(lines, i, end, [ux, uy]) > 1 ? undefined : best;
+  if (!best || isSpoke(lines, start)) return undefined;
+  return best.past && crossingsBehind(lines, i, end, [ux, uy]) > 1 ? undefined : best;
+}
+
+/** Lines that start from one point like spokes, as the branches of a tree do, end where they please. */
+const SPOKES = 4;
+
+function isSpoke(lines: LineWork, start: PointMm): boolean {
+  const isThere = ([x, y]: PointMm): boolean => Math.hypot(x - start[0], y - start[1]) <= TOUCHING_MM;
+  let count = 0;
+  for (const i of lines.near(boxOfPoints([start], TOUCHING_MM)))
+    if (isThere(lines.end(i, 0)) || isThere(lines.end(i, 1))) count++;
+  return count >= SPOKES;
 }
 
 /** An arrow up a stair or an axis runs across many lines, and meets none of them. Millimetres looked at behind an end. */

@@ -1,10 +1,17 @@
-import { box, stroke } from "../../support/drawn";
+import { box, stripes, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule, wall } from "../../support/rule-tester";
 
 /** Two lines that meet, or nearly, at 60, 10. */
 const corner = (along: number, up: number): string =>
   stroke(10, 10, 60 + along, 10, 0.5) + stroke(60, 10 - up, 60, 50, 0.5);
+
+/** Six branches from one point. */
+const tree = (x: number, y: number, r: number, turn: number): string =>
+  Array.from({ length: 6 }, (_, i) => {
+    const angle = ((turn + i * 60) * Math.PI) / 180;
+    return stroke(x, y, x + r * Math.cos(angle), y + r * Math.sin(angle));
+  }).join("");
 
 describeRule("line/untrimmed", [
   { name: "a clean corner", content: wall(corner(0, 0)) },
@@ -28,6 +35,14 @@ describeRule("line/untrimmed", [
     name: "lines of two layers",
     layers: ["A-WALL", "A-DOOR"],
     content: on(0, stroke(10, 10, 59.4, 10, 0.5)) + on(1, stroke(60, 10, 60, 50, 0.5)),
+  },
+  {
+    name: "the branches of two trees that stand near each other",
+    content: wall(tree(40, 40, 8, 0) + tree(51.5, 36, 8, 0)),
+  },
+  {
+    name: "lines of a hatch",
+    content: wall(stripes(10, 10, 40, 20, 45, 1.2, 0.18) + stroke(30.6, 31, 30.6, 60)),
   },
   {
     name: "an arrow up a stair",
