@@ -246,7 +246,6 @@ describe("a standard against itself", () => {
       "near-duplicate A-ANNO-TTLT",
       "unused",
       "unused",
-      "unused",
       "hatch-too-dense block-coursing",
       "hatch-too-dense floor-tile",
       // 5 mm and lettering of 2.5 mm want more than a pitch of 8 mm.
@@ -255,6 +254,11 @@ describe("a standard against itself", () => {
   it.each<[string, (s: OfficeStandard) => void, string]>([
     ["a scale that no kind uses", (s) => void s.scales.push({ scale: "1:25", system: "metric" }), "scale-unused 1:25"],
     ["a kind with no scale", (s) => void (s.kinds[0]!.scales = []), "kind-without-scale floor-plan"],
+    [
+      "a kind whose two dimension styles write the same units",
+      (s) => void (s.kinds[0]!.otherDimensionStyle = s.kinds[0]!.dimensionStyle!),
+      "one-unit-twice floor-plan",
+    ],
     [
       "a name off the scheme",
       (s) => void s.layers.push({ ...s.layers[0]!, name: "WALLS", purpose: "x" }),

@@ -386,6 +386,8 @@ const kinds = list({
     scales: keys("Scales", "scales"),
     penSchedule: maybe(key("Pen schedule", "penSchedules")),
     dimensionStyle: maybe(key("Dimension style", "dimensionStyles")),
+    /** For drawings of this kind that write the other units: feet where `dimensionStyle` writes metric ones. */
+    otherDimensionStyle: maybe(key("In the other units", "dimensionStyles")),
     textStyles: keys("Text styles", "textStyles"),
     frame: maybe(key("Frame", "frames")),
     note,

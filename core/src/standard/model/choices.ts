@@ -1,6 +1,12 @@
 /** Values that properties choose from, apart from the classes that check them, so that browsers need not load those. */
 
 export const UNIT_SYSTEMS = ["mm", "m", "feet-inches", "inches", "decimal-feet"] as const;
+/** Those that write feet or inches. */
+export const FEET_SYSTEMS: ReadonlySet<(typeof UNIT_SYSTEMS)[number]> = new Set([
+  "feet-inches",
+  "inches",
+  "decimal-feet",
+]);
 
 /** Kinds of marks that a layer may hold. */
 export const MARK_KINDS = ["lines", "fills", "hatches", "text", "dimensions", "symbols", "pictures"] as const;

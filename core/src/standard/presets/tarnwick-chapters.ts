@@ -206,6 +206,7 @@ const kind = (id: string, title: string, scales: string[], more: Partial<KindEnt
   title,
   scales,
   dimensionStyle: "metric",
+  otherDimensionStyle: "feet-inches",
   textStyles: ["lettering-1.8", "lettering-2.5", "lettering-3.5", "lettering-5"],
   frame: "A1",
   ...more,
@@ -221,7 +222,7 @@ export const TARNWICK_KINDS: KindEntry[] = [
   kind("section", "Section", PLANS),
   kind("elevation", "Elevation", PLANS),
   kind("detail", "Detail", DETAILS, { frame: "A1-details" }),
-  kind("site-plan", "Site plan", ["1:200", "1:500", `1" = 20'`], { dimensionStyle: "metric" }),
+  kind("site-plan", "Site plan", ["1:200", "1:500", `1" = 20'`]),
 ];
 
 /** What each kind shows: d drawn, f faint, x left out, ? undecided; columns as in `TARNWICK_KINDS`. */
