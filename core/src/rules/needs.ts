@@ -1,5 +1,4 @@
 import type { FileFacts, Recogniser } from "../recognise/recogniser";
-import { STATED_SCALE } from "../recognise/stated-scale";
 
 /** What a rule can need, by name: how a page says it, and why it is missing in a file or a standard. */
 const NAMED_NEEDS = {
@@ -65,11 +64,6 @@ const NAMED_NEEDS = {
   scales: {
     words: "listed scales",
     missing: ({ standard }: FileFacts) => (standard.scales.length === 0 ? "The standard lists no scales." : undefined),
-  },
-  statedScale: {
-    words: "a stated scale",
-    missing: ({ pages }: FileFacts) =>
-      pages.some((page) => page.of(STATED_SCALE).length > 0) ? undefined : "No scale is stated for the drawing.",
   },
 } as const;
 

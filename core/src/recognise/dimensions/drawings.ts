@@ -1,10 +1,10 @@
 import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
 import { Length, Scale, type Reading } from "../../quantity";
-import { middleOf } from "../lettering";
+import { middleOf, type TextLine } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { REGIONS } from "../regions";
 import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
-import { SCALE_NOTES } from "../scale-notes";
+import { SCALE_NOTES, type ScaleNote } from "../scale-notes";
 import type { Dimension } from "./dimension";
 import { DIMENSIONS } from "./dimensions";
 
@@ -51,7 +51,13 @@ export interface DrawnPart {
   readonly dimensions: readonly JudgedDimension[];
   /** Building length per paper length that its dimensions agree on. */
   readonly implied?: { readonly scale: Scale; readonly exact: number; readonly agree: number; readonly of: number };
-  readonly stated?: { readonly scale: Scale; readonly by: "file" | "note" | "caller"; readonly words: string };
+  /** `line` is the note, where one says it. */
+  readonly stated?: {
+    readonly scale: Scale;
+    readonly by: "file" | "note" | "caller";
+    readonly words: string;
+    readonly line?: TextLine;
+  };
 }
 
 export const DRAWN_PARTS: PageRecogniser<DrawnPart> = {
@@ -103,10 +109,7 @@ function partsOf(facts: PageFacts): DrawnPart[] {
     for (const { members, scale } of parted(candidates, scales))
       parts.push({ boxMm: boxOf(members), candidates: members, scale });
   }
-  const said = statedFor(
-    facts,
-    parts.map(({ boxMm }) => boxMm),
-  );
+  const said = statedFor(facts, parts);
   return parts.map(({ boxMm, candidates, scale }, i) => {
     const stated = said[i];
     const part = judged(
@@ -331,29 +334,48 @@ function snapped(facts: PageFacts, exact: number): Scale {
 }
 
 /** What is said of the scale of each drawing: by the caller, by the file, or by a note beside it. */
-function statedFor(facts: PageFacts, boxes: readonly BoxMm[]): DrawnPart["stated"][] {
+function statedFor(
+  facts: PageFacts,
+  parts: readonly { readonly boxMm: BoxMm; readonly scale: number | undefined }[],
+): DrawnPart["stated"][] {
   const { givenScale } = facts.file;
-  if (givenScale) return boxes.map(() => ({ scale: givenScale, by: "caller", words: "" }));
-  const notes = facts.of(SCALE_NOTES).map(({ value }) => value);
-  const said = boxes.map((box): DrawnPart["stated"] => byFile(facts, box));
+  if (givenScale) return parts.map(() => ({ scale: givenScale, by: "caller", words: "" }));
+  const found = facts.of(SCALE_NOTES);
+  const notes = found.map(({ value }) => value);
+  const said = parts.map(({ boxMm }): DrawnPart["stated"] => byFile(facts, boxMm));
   const taken = new Set<number>();
-  // The nearest pairs of drawing and note first, each note for one drawing.
-  const pairs = boxes
-    .flatMap((box, p) => notes.map((note, n) => ({ p, n, away: distanceToBox(box, middleOf(note.line)) })))
+  // A ratio amid a drawing may be a slope: what the dimensions agree with goes first, then what calls itself a scale.
+  const unlikely = (scale: number | undefined, n: number): number => {
+    const said = notes[n]?.scale.toNumber() ?? 0;
+    const agrees = scale !== undefined && (Math.abs(said / scale - 1) <= SAME_SHARE || isUnitApart(said, scale));
+    return agrees ? 0 : (found[n]?.confidence ?? 0) === 1 ? 1 : 2;
+  };
+  // Then the nearest pairs of drawing and note, each note for one drawing.
+  const pairs = parts
+    .flatMap(({ boxMm, scale }, p) =>
+      notes.map(({ line }, n) => ({
+        p,
+        n,
+        away: distanceToBox(boxMm, middleOf(line)),
+        unlikely: unlikely(scale, n),
+      })),
+    )
     .filter(({ away }) => away <= NOTE_REACH_MM)
-    .sort((a, b) => a.away - b.away);
+    .sort((a, b) => a.unlikely - b.unlikely || a.away - b.away);
   for (const { p, n } of pairs) {
     const note = notes[n];
     if (said[p] || taken.has(n) || !note) continue;
     taken.add(n);
-    said[p] = { scale: note.scale, by: "note", words: note.words };
+    said[p] = saidBy(note);
   }
   // One note in the title block holds for what has none of its own.
   const [first, ...others] = notes.filter((_, n) => !taken.has(n));
   const common = first && others.every(({ scale }) => scale.equals(first.scale)) ? first : undefined;
   if (!common) return said;
-  return said.map((each) => each ?? { scale: common.scale, by: "note", words: common.words });
+  return said.map((each) => each ?? saidBy(common));
 }
+
+const saidBy = ({ scale, words, line }: ScaleNote): DrawnPart["stated"] => ({ scale, by: "note", words, line });
 
 /** What the file states for the part of the page that most of a drawing lies in. */
 function byFile(facts: PageFacts, box: BoxMm): DrawnPart["stated"] {

@@ -1,5 +1,4 @@
-import { cornersOfBox, type Shape } from "../../drawing";
-import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
+import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 
@@ -28,7 +27,6 @@ export const missing = rule({
           page: facts.page.index,
           placed: true,
           regionMm: part.boxMm,
-          shapes: [outlineOf(part)],
           marks: {
             of: "texts",
             rows: Uint32Array.from(part.dimensions.flatMap(({ dimension }) => dimension.figure.rows)).sort(),
@@ -42,6 +40,3 @@ export const missing = rule({
 
 /** A dimension or two stand in a sketch or a note. */
 const LEAST_DIMENSIONS = 2;
-
-/** The outline of a drawing, to show it. */
-export const outlineOf = ({ boxMm }: DrawnPart): Shape => ({ kind: "outline", pointsMm: cornersOfBox(boxMm) });

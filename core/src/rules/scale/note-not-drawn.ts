@@ -2,7 +2,6 @@ import { counted } from "../../base/words";
 import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { measuredShape } from "../dim/in-words";
-import { outlineOf } from "./missing";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 
 /** Scales that differ by less than this share are one: dimensions tell a scale no more exactly. */
@@ -37,7 +36,7 @@ export const noteNotDrawn = rule({
           page: facts.page.index,
           placed: true,
           regionMm: part.boxMm,
-          shapes: [outlineOf(part), ...shown(part)],
+          shapes: shown(part),
           marks: {
             of: "texts",
             rows: Uint32Array.from(agreeing(part).flatMap(({ dimension }) => dimension.figure.rows)).sort(),

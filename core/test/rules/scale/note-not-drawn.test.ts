@@ -26,6 +26,11 @@ describeRule("scale/note-not-drawn", [
     message: /to fit, at 93\.1 % of its size/,
   },
   {
+    name: "a slope that stands in the drawing, beside a note that agrees",
+    layers,
+    content: wall + on(1, row({ ...ROW, stops }) + lettering("1:40", 100, 100, 2.5) + lettering("1:50", 60, 45, 2.5)),
+  },
+  {
     name: "an outlier, which does not move the scale",
     layers,
     content:

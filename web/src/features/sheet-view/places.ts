@@ -1,5 +1,7 @@
 const EDGE = "#C77700";
 const AREA = "rgba(199, 119, 0, 0.16)";
+/** A place that takes more than this share of the window. */
+const LARGE = 0.2;
 /** How far the mark of a place stands outside of it, pixels. */
 const AROUND_PX = 3;
 
@@ -22,7 +24,8 @@ export function drawPlaces(
       right - left + 2 * AROUND_PX,
       bottom - top + 2 * AROUND_PX,
     ] as const;
-    context.fillRect(...box);
+    // A tint over a whole drawing would hide it.
+    if (box[2] * box[3] < LARGE * context.canvas.width * context.canvas.height) context.fillRect(...box);
     context.strokeRect(...box);
   }
 }
