@@ -6,6 +6,7 @@ import { ROUND_DIMENSIONS } from "./dimensions/round";
 import { scaleInWords } from "./dimensions/scale-in-words";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
+import { LEADERS } from "./leaders";
 import { cornersOf, LETTERING } from "./lettering";
 import { SCALE_NOTES } from "./scale-notes";
 
@@ -14,6 +15,7 @@ export interface Recognised {
   readonly dimensions: readonly RecognisedDimension[];
   /** Radii, diameters and angles. */
   readonly round: readonly RecognisedRound[];
+  readonly leaders: readonly RecognisedLeader[];
   readonly drawings: readonly RecognisedDrawing[];
   readonly hatches: readonly RecognisedHatch[];
   /** Scales that are written on the page, building per paper. */
@@ -39,6 +41,12 @@ export interface RecognisedRound {
   readonly drawn: number;
   readonly from: PointMm;
   readonly to: PointMm;
+}
+
+export interface RecognisedLeader {
+  readonly text: string;
+  readonly from: PointMm;
+  readonly tip: PointMm;
 }
 
 export interface RecognisedScale {
@@ -127,6 +135,9 @@ export function recognisedOn(facts: PageFacts): Recognised {
       from,
       to,
     })),
+    leaders: facts
+      .of(LEADERS)
+      .map(({ value: { line, fromMm, tipMm } }) => ({ text: line.text, from: fromMm, tip: tipMm })),
     hatches: facts
       .of(HATCHES)
       .filter(({ confidence }) => confidence >= SURE_HATCH)

@@ -2,16 +2,24 @@ import { cornersOfBox, type PointMm } from "@hemstitch/core/drawing";
 import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
-export type OverlayKind = "drawings" | "dimensions" | "hatches" | "lettering";
+export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering";
 
 /** Dark enough on the white sheet, and told apart by their dashes, too. */
 export const OVERLAY_INK: Record<OverlayKind, string> = {
   drawings: "#4A6572",
   dimensions: "#2B4C7E",
   hatches: "#8A5300",
+  leaders: "#7A3E6B",
   lettering: "#5B6472",
 };
-const DASHES: Record<OverlayKind, number[]> = { drawings: [14, 6], dimensions: [], hatches: [], lettering: [] };
+const DASHES: Record<OverlayKind, number[]> = {
+  drawings: [14, 6],
+  dimensions: [],
+  hatches: [],
+  leaders: [2, 3],
+  lettering: [],
+};
+const RING_PX = 6;
 const FONT = "600 12px 'Archivo Variable', sans-serif";
 const DOT_PX = 2.5;
 
@@ -40,6 +48,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   if (shown.has("dimensions"))
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
   if (shown.has("dimensions")) for (const { from, to } of page.round) dimension(context, at(...from), at(...to), false);
+  if (shown.has("leaders")) for (const { from, tip } of page.leaders) leader(context, at(...from), at(...tip));
   if (shown.has("drawings"))
     for (const { boxMm, implied } of page.drawings) {
       outline("drawings", cornersOfBox(boxMm), 1.5);
@@ -82,6 +91,25 @@ function dimension(
     context.arc(x, y, DOT_PX, 0, 2 * Math.PI);
     context.fill();
   }
+}
+
+/** Dots from where a leader begins to a ring around where it points. */
+function leader(
+  context: CanvasRenderingContext2D,
+  from: readonly [number, number],
+  tip: readonly [number, number],
+): void {
+  context.strokeStyle = OVERLAY_INK.leaders;
+  context.lineWidth = 1.75;
+  context.setLineDash(DASHES.leaders);
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...tip);
+  context.stroke();
+  context.setLineDash([]);
+  context.beginPath();
+  context.arc(...tip, RING_PX, 0, 2 * Math.PI);
+  context.stroke();
 }
 
 function label(context: CanvasRenderingContext2D, words: string, x: number, y: number): void {

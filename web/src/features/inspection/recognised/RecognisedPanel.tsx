@@ -12,6 +12,7 @@ const WORDS: Record<OverlayKind, string> = {
   drawings: "Drawings and their scales",
   dimensions: "Dimensions",
   hatches: "Hatches",
+  leaders: "Leaders",
   lettering: "Lettering",
 };
 
@@ -20,6 +21,7 @@ const DRAWN: Record<OverlayKind, string> = {
   drawings: "long dashes around each",
   dimensions: "a line from point to point",
   hatches: "their lines drawn over",
+  leaders: "dots to a ring where each points",
   lettering: "a thin box around each line",
 };
 
