@@ -1,4 +1,4 @@
-import type { BoxMm, Clip, PathColumns } from "./drawing";
+import type { BoxMm, Clip, Page, PathColumns } from "./drawing";
 import { PAINT, VERB } from "./drawing";
 
 /** Parts of a straight that show, as shares of its length: from and to in turn. */
@@ -200,4 +200,21 @@ export function straightsOfRow(
   if (((paint[row] ?? 0) & PAINT.closed) === 0 || to - from < 2) return;
   const [x0, y0, x1, y1] = [points[to * 2 - 2]!, points[to * 2 - 1]!, points[from * 2]!, points[from * 2 + 1]!];
   if (x0 !== x1 || y0 !== y1) visit(x0, y0, x1, y1);
+}
+
+/** What shows of the straights of a row: those that a clip cuts are cut. */
+export function visibleStraightsOfRow(
+  { paths, clips }: Page,
+  row: number,
+  visit: (x0: number, y0: number, x1: number, y1: number) => void,
+): void {
+  const clip = paths.clip[row] ?? 0;
+  straightsOfRow(paths, row, (x0, y0, x1, y1) => {
+    const pieces = visiblePieces(clips, clip, x0, y0, x1, y1);
+    for (let i = 0; i + 1 < pieces.length; i += 2) {
+      const [from, to] = [pieces[i] ?? 0, pieces[i + 1] ?? 1];
+      const [dx, dy] = [x1 - x0, y1 - y0];
+      visit(x0 + dx * from, y0 + dy * from, x0 + dx * to, y0 + dy * to);
+    }
+  });
 }

@@ -23,7 +23,15 @@ export type {
 } from "./changes";
 export { boxOfPoints, contains, cornersOfBox, distanceToBox, grown, together } from "./boxes";
 export { boxAround, markBox, overlap } from "./marks";
-export { eachStraight, isInside, RING_ENDS, straightsOfRow, visiblePieces, withinBox } from "./clipping";
+export {
+  eachStraight,
+  isInside,
+  RING_ENDS,
+  straightsOfRow,
+  visiblePieces,
+  visibleStraightsOfRow,
+  withinBox,
+} from "./clipping";
 export type { Marks, PointMm, Shape } from "./marks";
 export { Nearby } from "./nearby";
 export { fromTo, textLines } from "./text-lines";

@@ -1,4 +1,4 @@
-import { straightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
+import { visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
@@ -89,9 +89,10 @@ export const recognised = ({ pages }: FileFacts): Recognised[] => pages.map(reco
 /** More lines of one hatch than this look like an area. */
 const MOST_LINES = 5000;
 
-function endsOf({ page: { paths } }: PageFacts, rows: Uint32Array): Float32Array {
+function endsOf({ page }: PageFacts, rows: Uint32Array): Float32Array {
   const ends: number[] = [];
-  for (const row of rows.subarray(0, MOST_LINES)) straightsOfRow(paths, row, (...straight) => ends.push(...straight));
+  for (const row of rows.subarray(0, MOST_LINES))
+    visibleStraightsOfRow(page, row, (...straight) => ends.push(...straight));
   return Float32Array.from(ends);
 }
 

@@ -1,4 +1,4 @@
-import { markBox, PAINT, type BoxMm, straightsOfRow, type Page, type PointMm } from "../drawing";
+import { markBox, PAINT, type BoxMm, visibleStraightsOfRow, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Marks with less than this between them belong together. Millimetres on paper. */
@@ -60,7 +60,7 @@ function markAll(page: Page, cell: number, mark: (x: number, y: number) => void)
   for (let row = 0; row < paths.count; row++) {
     const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.hidden) !== 0 || isGround(page, row)) continue;
-    straightsOfRow(paths, row, (x1, y1, x2, y2) => {
+    visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
       if (!isBorder(page, x1, y1, x2, y2)) line(x1, y1, x2, y2);
     });
   }

@@ -34,6 +34,20 @@ describe("the drawings of a page", () => {
       ["1:50", "1:50", 4, 4],
     ]);
   });
+  it("end where a clip ends what is drawn in them", async () => {
+    // Programs draw the lines of a hatch far beyond its outline, and cut them by a clip.
+    const lines = Array.from({ length: 30 }, (_, i) => stroke(-100, 60 + i * 2.5, 800, 80 + i * 2.5, 0.13)).join("");
+    const clipped = `q 60 60 160 80 re W n ${lines} Q\n`;
+    const { drawings, hatches } = await pageOf(clipped + drawn(60, 60, 50, "1:50") + drawn(400, 60, 100, "1:100"));
+    expect(drawings.map(({ implied }) => implied?.words).sort()).toEqual(["1:100", "1:50"]);
+    for (const { boxMm } of drawings) expect(boxMm.width).toBeLessThan(200);
+    for (const { ends } of hatches)
+      for (let i = 0; i < ends.length; i += 2) {
+        expect(ends[i]!).toBeGreaterThan(59.9);
+        expect(ends[i]!).toBeLessThan(220.1);
+      }
+    expect(hatches.length).toBeGreaterThan(0);
+  });
   it("are not moved by an outlier", async () => {
     const { drawings } = await pageOf(drawn(60, 60, 50, "1:50", ["2000", "9999", "1500", "3000"]));
     expect(drawings).toMatchObject([{ implied: { words: "1:50" }, agree: 3, of: 4 }]);
