@@ -13,14 +13,15 @@ export interface AskedMark {
   readonly what: "line" | "area" | "lettering";
   /** Its layer's name; none for a mark on no layer. */
   readonly layer?: string;
-  readonly isRegistered: boolean;
+  /** Unknown where the standard registers no layers, or may not be seen. So for what else is compared with it: null says that it is none of them. */
+  readonly isRegistered?: boolean;
   /** Of its strokes; none for an area. */
   readonly widthMm?: number;
   /** The pen of that width, and the one that its layer plots with. */
-  readonly pen?: string;
+  readonly pen?: string | null;
   readonly layersPen?: string;
-  /** The line type of the standard that it is drawn in; none where it is none of them. */
-  readonly lineType?: string;
+  /** The line type of the standard that it is drawn in. */
+  readonly lineType?: string | null;
   readonly dashMm?: readonly number[];
   /** 0xRRGGBB. */
   readonly colour: number;
@@ -31,7 +32,7 @@ export interface AskedMark {
   readonly text?: string;
   readonly heightMm?: number;
   readonly font?: string;
-  readonly textStyle?: string;
+  readonly textStyle?: string | null;
   /** The registered layer that its look and content imply. */
   readonly implied?: ImpliedLayer;
 }
@@ -51,7 +52,7 @@ export function askedOf(facts: PageFacts, of: MarkSort, row: number): AskedMark 
   return {
     ...(of === "paths" ? pathOf(facts, row) : textOf(facts, row)),
     ...(layer === undefined ? {} : { layer }),
-    isRegistered: entry !== undefined,
+    ...(file.standard.standard.layers.length === 0 ? {} : { isRegistered: entry !== undefined }),
     ...(layersPen === undefined ? {} : { layersPen }),
     ...(implied ? { implied } : {}),
   };
@@ -75,9 +76,9 @@ function pathOf(facts: PageFacts, row: number): OfLook {
     what: "line",
     colour: paths.strokeColour[row] ?? 0,
     widthMm,
-    ...(pen ? { pen: pen.id } : {}),
+    ...(file.standard.pens.length === 0 ? {} : { pen: pen?.id ?? null }),
     dashMm,
-    ...(type ? { lineType: type.id } : {}),
+    ...(lineTypes.length === 0 ? {} : { lineType: type?.id ?? null }),
     ...lengthOf(facts, row),
   };
 }
@@ -114,6 +115,6 @@ function textOf({ page, file }: PageFacts, row: number): OfLook {
     text: texts.strings[row] ?? "",
     heightMm,
     ...(font === undefined ? {} : { font }),
-    ...(isStyles ? { textStyle: style.id } : {}),
+    ...(style ? { textStyle: isStyles ? style.id : null } : {}),
   };
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { askedOf, FileFacts } from "../../src/recognise";
 import { preset } from "../../src/standard";
+import { blankStandard } from "../../src/standard/presets";
 import { StandardLookup } from "../../src/standard/plain";
 import { building, ROW, row, stroke } from "../support/drawn";
 import { lettering, on, onePage } from "../support/raw-pdf";
@@ -39,8 +40,8 @@ describe("what is said of a mark", () => {
   it("a width that is no pen's and dashes that are no line type", async () => {
     const page = await facts(on(0, "0.44 w [7 1 3 1] 0 d 10 10 m 90 10 l S"));
     const mark = askedOf(page, "paths", 0);
-    expect(mark.pen).toBeUndefined();
-    expect(mark.lineType).toBeUndefined();
+    expect(mark.pen).toBeNull();
+    expect(mark.lineType).toBeNull();
     expect(mark.dashMm!.map((each) => Math.round(each))).toEqual([7, 1, 3, 1]);
     expect(mark.inBuilding).toBeUndefined();
   });
@@ -62,5 +63,15 @@ describe("what is said of a mark", () => {
     expect(mark).toMatchObject({ what: "area", colour: 0x808080, isRegistered: false });
     expect(mark.layer).toBeUndefined();
     expect(mark.lengthMm).toBeUndefined();
+  });
+  it("nothing is claimed that would need the standard, where there is none to compare with", async () => {
+    const content = on(0, "0.44 w [7 1 3 1] 0 d 10 10 m 90 10 l S" + lettering("HALL", 20, 20, 2.7));
+    const drawing = await drawingOf(onePage({ content, layers: ["A-WALL"] }));
+    const [page] = new FileFacts(drawing, new StandardLookup(blankStandard(""))).pages;
+    const [line, text] = [askedOf(page!, "paths", 0), askedOf(page!, "texts", 0)];
+    for (const claim of ["isRegistered", "pen", "lineType", "textStyle", "implied"] as const) {
+      expect(line[claim]).toBeUndefined();
+      expect(text[claim]).toBeUndefined();
+    }
   });
 });

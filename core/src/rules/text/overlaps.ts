@@ -5,8 +5,7 @@ import {
   grown,
   PAINT,
   pathBox,
-  straightsOfRow,
-  visiblePieces,
+  visibleStraightsOfRow,
   withinBox,
   type BoxMm,
   type Page,
@@ -197,7 +196,7 @@ function crossedBy(
   near: Uint32Array,
   own: ReadonlySet<number> | undefined,
 ): number | undefined {
-  const { paths, clips } = page;
+  const { paths } = page;
   const at = turnedOf(line);
   const ground = groundOrder(page, boxOfPoints(cornersOf(line)), GROUND_SLACK * line.heightMm, near);
   for (const row of near) {
@@ -205,13 +204,8 @@ function crossedBy(
     if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0 || own?.has(row)) continue;
     if ((paths.order[row] ?? 0) < ground || paths.strokeColour[row] === WHITE) continue;
     let crosses = false;
-    straightsOfRow(paths, row, (x1, y1, x2, y2) => {
-      const pieces = crosses ? [] : visiblePieces(clips, paths.clip[row] ?? 0, x1, y1, x2, y2);
-      for (let i = 0; i + 1 < pieces.length; i += 2) {
-        const [from, to] = [pieces[i] ?? 0, pieces[i + 1] ?? 1];
-        const point = (share: number): PointMm => [x1 + (x2 - x1) * share, y1 + (y2 - y1) * share];
-        crosses ||= isThrough(at, point(from), point(to));
-      }
+    visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
+      crosses ||= isThrough(at, [x1, y1], [x2, y2]);
     });
     if (crosses) return row;
   }

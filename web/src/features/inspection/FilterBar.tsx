@@ -6,7 +6,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Severity } from "@hemstitch/core/standard/plain";
-import { SeverityShape } from "../shared/Severity";
+import { SeverityShape, SeveritySums } from "../shared/Severity";
 import { choicesOf, isFiltered, NO_FILTER, type FindingFilter } from "./finding-filter";
 import type { Numbered } from "./numbered";
 
@@ -27,12 +27,7 @@ interface Props {
 /** How many there are of each severity, each to be left out and taken in again by a click. */
 export function SeverityToggles({ findings, filter, onFilter }: Omit<Props, "shown">) {
   const counts = SEVERITIES.map(([severity]) => findings.filter((finding) => finding.severity === severity).length);
-  if (findings.length === 0)
-    return (
-      <Box component="span" sx={{ color: "success.main" }}>
-        nothing found
-      </Box>
-    );
+  if (findings.length === 0) return <SeveritySums stops={0} mends={0} notes={0} />;
   return (
     <Box role="group" aria-label="Severities" sx={{ display: "inline-flex", gap: 0.5, whiteSpace: "nowrap" }}>
       {SEVERITIES.map(([severity, words, name], i) => {
@@ -98,10 +93,12 @@ export function FilterBar({ findings, shown, filter, onFilter }: Props) {
           slotProps={{ htmlInput: { "aria-label": "Search the findings", type: "search" } }}
           sx={{ flex: 1, minWidth: 0, "& input": { py: 0.6, fontSize: 13 } }}
         />
-        {select("Family of rules", filter.family, (family) => onFilter({ ...filter, family: family as never }), [
-          ["", "All rules"],
-          ...families.map(([id, name, count]): [string, string] => [id, `${name} (${count})`]),
-        ])}
+        {select(
+          "Family of rules",
+          filter.family,
+          (family) => onFilter({ ...filter, family: family as FindingFilter["family"] }),
+          [["", "All rules"], ...families.map(([id, name, count]): [string, string] => [id, `${name} (${count})`])],
+        )}
         {select("Layer", filter.layer, (layer) => onFilter({ ...filter, layer }), [
           ["", "All layers"],
           ...layers.map(([name, count]): [string, string] => [name, `${name} (${count})`]),

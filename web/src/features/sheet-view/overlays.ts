@@ -45,9 +45,10 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   };
   if (shown.has("lettering")) for (const { corners } of page.lettering) outline("lettering", corners, 0.75);
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
-  if (shown.has("dimensions"))
+  if (shown.has("dimensions")) {
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
-  if (shown.has("dimensions")) for (const { from, to } of page.round) dimension(context, at(...from), at(...to), false);
+    for (const { from, to } of page.round) dimension(context, at(...from), at(...to), false);
+  }
   if (shown.has("leaders")) for (const { from, tip } of page.leaders) leader(context, at(...from), at(...tip));
   if (shown.has("drawings"))
     for (const { boxMm, implied } of page.drawings) {

@@ -99,8 +99,8 @@ function withForms({ instances }: PageOrigin, watch: PageWatch, pieces: readonly
       throw new NotSafe("Some of these marks are part of a form that other marks stand in, which are to stay.");
     byInstance.delete(at);
     const piece = { instance: instance.parent, from: instance.at, to: instance.to, stands: drawn, target };
-    const around = byInstance.get(instance.parent) ?? [];
-    byInstance.set(instance.parent, [...around, piece]);
+    const beside = byInstance.get(instance.parent) ?? [];
+    byInstance.set(instance.parent, [...beside, piece]);
   }
   return [...byInstance.values()].flat();
 }

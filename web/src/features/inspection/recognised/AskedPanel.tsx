@@ -77,7 +77,7 @@ const mm = (value: number): string => `${Number(value.toFixed(2))} mm`;
 function factsOf(mark: AskedMark): Fact[] {
   return [
     ["Layer", mark.layer ?? "no layer", mark.layer !== undefined],
-    ...(mark.layer !== undefined && !mark.isRegistered ? [["", "not in the register"] as const] : []),
+    ...(mark.layer !== undefined && mark.isRegistered === false ? [["", "not in the register"] as const] : []),
     ...lineFacts(mark),
     ...textFacts(mark),
     ["Colour", colourWords(mark.colour)],
@@ -88,23 +88,28 @@ function factsOf(mark: AskedMark): Fact[] {
 function lineFacts({ widthMm, pen, layersPen, lineType, dashMm, lengthMm, inBuilding, scale }: AskedMark): Fact[] {
   const facts: Fact[] = [];
   if (widthMm !== undefined)
-    facts.push(["Pen", pen ? `${mm(widthMm)}, the ${pen} pen` : `${mm(widthMm)}, which is no pen’s`]);
+    facts.push(["Pen", `${mm(widthMm)}${pen ? `, the ${pen} pen` : pen === null ? ", which is no pen’s" : ""}`]);
   if (layersPen !== undefined && widthMm !== undefined && pen !== layersPen) facts.push(["Layer’s pen", layersPen]);
-  if (dashMm)
-    facts.push([
-      "Line type",
-      lineType ?? (dashMm.length === 0 ? "continuous" : `none of the standard’s (${dashMm.map(mm).join(", ")})`),
-    ]);
+  if (dashMm) facts.push(["Line type", lineType ?? lineTypeWords(dashMm, lineType === null)]);
   if (lengthMm !== undefined) facts.push(["Length", `${mm(lengthMm)} on paper`]);
   if (inBuilding !== undefined) facts.push(["", `${inBuilding} in the building, at ${scale}`]);
   return facts;
+}
+
+function lineTypeWords(dashMm: readonly number[], isNone: boolean): string {
+  if (dashMm.length === 0) return "continuous";
+  const dashes = dashMm.map(mm).join(", ");
+  return isNone ? `none of the standard’s (${dashes})` : dashes;
 }
 
 function textFacts({ text, heightMm, textStyle, font }: AskedMark): Fact[] {
   if (text === undefined || heightMm === undefined) return [];
   return [
     ["Reads", `“${text}”`],
-    ["Height", textStyle ? `${mm(heightMm)}, ${textStyle}` : `${mm(heightMm)}, which is no text style’s`],
+    [
+      "Height",
+      `${mm(heightMm)}${textStyle ? `, ${textStyle}` : textStyle === null ? ", which is no text style’s" : ""}`,
+    ],
     ...(font === undefined ? [] : [["Font", font] as const]),
   ];
 }
