@@ -1,10 +1,10 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import type { AskedMark } from "@hemstitch/core/recognise";
 import { CODE_FONT } from "../../shell/theme";
+import { SheetPanel } from "../SheetPanel";
 import type { AskedView } from "./use-asked";
 
 const WHAT = { line: "A line", area: "A filled area", lettering: "Lettering" } as const;
@@ -13,27 +13,12 @@ const WHAT = { line: "A line", area: "A filled area", lettering: "Lettering" } a
 export function AskedPanel({ asked, onClose }: { asked: AskedView; onClose: () => void }) {
   const { mark, problem } = asked;
   return (
-    <Box
-      component="section"
-      aria-label="The mark that was pointed at"
-      sx={{
-        position: "absolute",
-        zIndex: 3,
-        right: 12,
-        top: 10,
-        width: 292,
-        bgcolor: "background.paper",
-        border: "1px solid",
-        borderColor: "divider",
-        borderRadius: 1,
-      }}
+    <SheetPanel
+      label="The mark that was pointed at"
+      title={mark ? WHAT[mark.what] : "This mark"}
+      onClose={onClose}
+      sx={{ right: 12, top: 10, width: 292 }}
     >
-      <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }}>
-          {mark ? WHAT[mark.what] : "This mark"}
-        </Typography>
-        <Button onClick={onClose}>Close</Button>
-      </Box>
       {!mark && !problem && <LinearProgress aria-label="Being looked at" />}
       {problem && (
         <Typography variant="body2" color="error" sx={{ p: 1.5 }}>
@@ -66,7 +51,7 @@ export function AskedPanel({ asked, onClose }: { asked: AskedView; onClose: () =
           ))}
         </Box>
       )}
-    </Box>
+    </SheetPanel>
   );
 }
 

@@ -1,11 +1,11 @@
 "use client";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import type { Recognised } from "@hemstitch/core/recognise";
 import { OVERLAY_INK, type OverlayKind } from "../../sheet-view/overlays";
+import { SheetPanel } from "../SheetPanel";
 import { KINDS, type RecognisedView } from "./use-recognised";
 
 const WORDS: Record<OverlayKind, string> = {
@@ -29,27 +29,12 @@ const DRAWN: Record<OverlayKind, string> = {
 export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClose: () => void }) {
   const { page, problem, shown, toggle } = view;
   return (
-    <Box
-      component="section"
-      aria-label="What was recognised"
-      sx={{
-        position: "absolute",
-        zIndex: 3,
-        left: 12,
-        bottom: 54,
-        width: 320,
-        bgcolor: "background.paper",
-        border: "1px solid",
-        borderColor: "divider",
-        borderRadius: 1,
-      }}
+    <SheetPanel
+      label="What was recognised"
+      title="What was recognised"
+      onClose={onClose}
+      sx={{ left: 12, bottom: 54, width: 320 }}
     >
-      <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }}>
-          What was recognised
-        </Typography>
-        <Button onClick={onClose}>Close</Button>
-      </Box>
       {!page && !problem && <LinearProgress aria-label="Being made out" />}
       {problem && (
         <Typography variant="body2" color="error" sx={{ p: 1.5 }}>
@@ -83,7 +68,7 @@ export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClo
           ))}
         </Box>
       )}
-    </Box>
+    </SheetPanel>
   );
 }
 
