@@ -1,5 +1,5 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
-// `npm run bench -- command`, `-- places`, `-- picture` and `-- recognition` measure a part; `quick` takes fewer runs.
+// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition` and `-- plants` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -8,7 +8,8 @@ const { bundle } = await import("./bundle.mjs");
 const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
 const measures = (part) =>
-  wanted.includes(part) || !["command", "places", "picture", "recognition"].some((each) => wanted.includes(each));
+  wanted.includes(part) ||
+  !["command", "places", "picture", "recognition", "plants"].some((each) => wanted.includes(each));
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
@@ -30,9 +31,17 @@ if (measures("picture")) {
   );
   measure("bench/src/picture/main.ts");
 }
-if (measures("recognition")) {
-  installDebian("python3-cairo", "python3-matplotlib", "fonts-dejavu", "fonts-liberation");
-  measure("bench/src/recognition/main.ts");
+if (measures("recognition") || measures("plants")) {
+  installDebian(
+    "python3-cairo",
+    "python3-matplotlib",
+    "ruby-prawn",
+    "libpdf-api2-perl",
+    "fonts-dejavu",
+    "fonts-liberation",
+  );
+  if (measures("recognition")) measure("bench/src/recognition/main.ts");
+  if (measures("plants")) measure("bench/src/plants/main.ts");
 }
 if (measures("places")) {
   const { startPostgres } = await import("./lib/postgres.mjs");

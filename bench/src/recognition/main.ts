@@ -1,9 +1,7 @@
 import { mkdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { withJspdf } from "./with-jspdf";
-import { withPdfkit } from "./with-pdfkit";
-import { byPython, PYTHON_MAKERS } from "./with-python";
+import { MAKERS } from "./makers";
 import { emptyScore, scored, type Family, type Score, type Tally } from "./score";
 import { sheet } from "./sheet";
 import type { Scene } from "./scene";
@@ -13,22 +11,7 @@ async function recognition(pages: number, seed: number, only: string | undefined
   const folder = join(tmpdir(), "hemstitch-recognition");
   mkdirSync(folder, { recursive: true });
   const scenes = Array.from({ length: pages }, (_, i) => sheet(seed + i));
-  const makers: Record<string, (scenes: readonly Scene[], at: (scene: Scene) => string) => Promise<void>> = {
-    pdfkit: async (all, at) => {
-      for (const scene of all) await withPdfkit(scene, at(scene));
-    },
-    jspdf: (all, at) => {
-      for (const scene of all) withJspdf(scene, at(scene));
-      return Promise.resolve();
-    },
-    ...Object.fromEntries(
-      PYTHON_MAKERS.map((maker) => [
-        maker,
-        (all: readonly Scene[], at: (scene: Scene) => string) => Promise.resolve(byPython(maker, all, at)),
-      ]),
-    ),
-  };
-  for (const [maker, make] of Object.entries(makers)) {
+  for (const [maker, make] of Object.entries(MAKERS)) {
     if (only !== undefined && only !== maker) continue;
     const score = emptyScore();
     const at = (scene: Scene): string => join(folder, `${maker}-${scene.name}.pdf`);

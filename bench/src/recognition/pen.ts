@@ -79,6 +79,27 @@ export class Pen {
     this.add({ kind: "text", at: this.on(at), text, height, angle: turned, align, torn: this.torn });
   }
 
+  /** The way up of lettering along a direction of the drawing that reads from the bottom or the right of the sheet. */
+  upOf([x, y]: Point): Point {
+    const [cos, sin] = this.turn;
+    const [dx, dy] = [x * cos - y * sin, x * sin + y * cos];
+    const isBack = dx < -1e-6 || (Math.abs(dx) <= 1e-6 && dy < 0);
+    return isBack ? [y, -x] : [-y, x];
+  }
+
+  /** Lettering that nobody can read without turning the sheet. */
+  upsideDown(at: Point, text: string, height: number): void {
+    this.add({
+      kind: "text",
+      at: this.on(at),
+      text,
+      height,
+      angle: readable(this.turn[4]) + 180,
+      align: "middle",
+      torn: this.torn,
+    });
+  }
+
   private add(mark: Mark): void {
     this.scene.marks.push(mark);
   }

@@ -10,6 +10,8 @@ const BLUNTEST_DEG = 75;
 const SAME_MM = 0.01;
 /** A closed outline is a circle where its points lie so near to one distance from its middle, as a share of it. */
 const ROUND_SHARE = 0.05;
+/** Some programs write five digits, of a sheet in points: a thirtieth of a millimetre. */
+const ROUNDING_MM = 0.03;
 const MOST_VERBS = 80;
 const LEAST_CORNERS = 7;
 
@@ -139,7 +141,10 @@ export function circleAt(
   const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const radius = (right - left + high - low) / 4;
   const middle: PointMm = [(left + right) / 2, (low + high) / 2];
-  if (!(radius > 0) || points.some((point) => Math.abs(apart(middle, point) - radius) > ROUND_SHARE * radius))
+  if (
+    !(radius > 0) ||
+    points.some((point) => Math.abs(apart(middle, point) - radius) > ROUND_SHARE * radius + ROUNDING_MM)
+  )
     return undefined;
   const isClosed = ((paths.paint[row] ?? 0) & (PAINT.closed | PAINT.fill)) !== 0 || apart(first, last) < 0.1 * radius;
   return isClosed ? { atMm: middle, radiusMm: radius } : undefined;

@@ -1,3 +1,4 @@
+import { countBelow } from "../base/sorted";
 import { PAINT, VERB, visiblePieces, type Page, type PointMm } from "../drawing";
 import { groundsOf } from "./grounds";
 import { measuredOn, type PageRecogniser } from "./recogniser";
@@ -17,14 +18,16 @@ const CELLS = 256;
 const MOST_BY_HAND = 24;
 /** Neighbours that are looked at for one straight: where more lie upon each other, looking at all would take for ever. */
 const MOST_LOOKED_AT = 32;
-/** How exactly the ends of a straight are written. Files round to a hundredth of a point, and some to less. */
-const END_MM = 0.008;
-const MOST_STEPS_OFF = 5;
+/** How exactly the ends of a straight are written. Files round to a hundredth of a point, and some to five digits, a twentieth of a point. */
+const END_MM = 0.018;
+const MOST_STEPS_OFF = 8;
 const STEP_RAD = Math.PI / DIRECTIONS;
 /** Pieces of one line lie across it no farther apart than this. */
 const SAME_LINE_MM = 0.05;
 /** Lines that lie one behind the other are neighbours up to so many times their distance. */
 const BEHIND = 2;
+/** Two that run together for less than this only touch: one begins where the other ends. */
+const TOUCHING_MM = 0.02;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
@@ -58,6 +61,11 @@ export class Straights {
   at(i: number): { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number } {
     const { ends } = this;
     return { x1: ends[i * 4] ?? 0, y1: ends[i * 4 + 1] ?? 0, x2: ends[i * 4 + 2] ?? 0, y2: ends[i * 4 + 3] ?? 0 };
+  }
+
+  /** The straights of one row of the page's paths: they stand one after another. */
+  *ofRow(row: number): Generator<number> {
+    for (let i = countBelow(this.rows, row); this.rows[i] === row; i++) yield i;
   }
 
   /**
@@ -188,7 +196,7 @@ class Laid {
           if (apart > mostMm) break;
           if (kinds[b] !== kind || apart < SAME_LINE_MM) continue;
           const gap = Math.max(from[a] ?? 0, from[b] ?? 0) - Math.min(to[a] ?? 0, to[b] ?? 0);
-          if (gap >= 0) {
+          if (gap > -TOUCHING_MM) {
             // Short lines across a narrow band lie one behind the other.
             if (ahead < 0 && gap <= BEHIND * apart) [ahead, aheadApart] = [b, apart];
             continue;
@@ -263,6 +271,7 @@ function directionsOf(ends: Float32Array, count: number): Uint16Array {
     lengths[i] = length;
     weight[step] = (weight[step] ?? 0) + length;
   }
+  const around = smoothed(weight);
   for (let i = 0; i < count; i++) {
     const off = Math.min(MOST_STEPS_OFF, Math.round(END_MM / (lengths[i] ?? 1) / STEP_RAD));
     if (off === 0) continue;
@@ -270,11 +279,25 @@ function directionsOf(ends: Float32Array, count: number): Uint16Array {
     let best = own;
     for (let by = -off; by <= off; by++) {
       const step = (own + by + DIRECTIONS) % DIRECTIONS;
-      if ((weight[step] ?? 0) > (weight[best] ?? 0)) best = step;
+      if ((around[step] ?? 0) > (around[best] ?? 0)) best = step;
     }
     steps[i] = best;
   }
   return steps;
+}
+
+/** What lies at each step and, counting less, at those beside it: where short straights scatter, the middle of them stands out. */
+function smoothed(weight: Float64Array): Float64Array {
+  const sums = new Float64Array(DIRECTIONS);
+  for (let step = 0; step < DIRECTIONS; step++) {
+    const own = weight[step] ?? 0;
+    if (own === 0) continue;
+    for (let by = -MOST_STEPS_OFF; by <= MOST_STEPS_OFF; by++) {
+      const at = (step + by + DIRECTIONS) % DIRECTIONS;
+      sums[at] = (sums[at] ?? 0) + own * (MOST_STEPS_OFF + 1 - Math.abs(by));
+    }
+  }
+  return sums;
 }
 
 /** The cell of a place along a direction; what lies far off the sheet is in the outermost. */

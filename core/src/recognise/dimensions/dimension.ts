@@ -11,6 +11,8 @@ export interface DimensionEnd {
   readonly atMm: PointMm;
   /** What it ends with; none where only a line crosses. */
   readonly head?: StopHead;
+  /** Another head that stands here and at the other end, of another kind or size: neighbours may end in their own. */
+  readonly otherHead?: StopHead;
   /** The extension line, or what else crosses there. */
   readonly crossing?: Crossing;
 }

@@ -471,14 +471,12 @@ function alike(a: Stop, b: Stop): boolean {
   return matching(a, b) !== undefined;
 }
 
-function matching(a: Stop, b: Stop): StopHead | undefined {
-  return a.heads.find((one) =>
-    b.heads.some(
-      (other) =>
-        sameKind(one, other) && Math.abs(one.sizeMm - other.sizeMm) <= SIZE_SHARE * Math.max(one.sizeMm, other.sizeMm),
-    ),
-  );
-}
+/** The heads of the one stop that the other bears, too. */
+const matching = (a: Stop, b: Stop): StopHead | undefined =>
+  a.heads.find((one) => b.heads.some((other) => isLike(one, other)));
+
+const isLike = (one: StopHead, other: StopHead): boolean =>
+  sameKind(one, other) && Math.abs(one.sizeMm - other.sizeMm) <= SIZE_SHARE * Math.max(one.sizeMm, other.sizeMm);
 
 const isArrow = ({ kind }: StopHead): boolean => kind === "filled-arrow" || kind === "open-arrow";
 const sameKind = (a: StopHead, b: StopHead): boolean => a.kind === b.kind || (isArrow(a) && isArrow(b));
@@ -511,6 +509,8 @@ function confidenceOf([left, right]: readonly [Stop, Stop], which: "along" | "ac
 /** What is at one end: the head that matches the other end's, and the line that most looks like an extension line. */
 function endOf(carrier: Carrier, stop: Stop, other: Stop): DimensionEnd {
   const head = matching(stop, other);
+  const otherHead =
+    head && stop.heads.find((one) => !isLike(one, head) && other.heads.some((each) => isLike(one, each)));
   const short = ({ leftMm, rightMm }: Crossing): number => Math.min(leftMm, rightMm);
   const crossing = stop.crossings
     .slice()
@@ -518,6 +518,7 @@ function endOf(carrier: Carrier, stop: Stop, other: Stop): DimensionEnd {
   return {
     atMm: pointAt(carrier, stop.atMm),
     ...(head ? { head } : {}),
+    ...(otherHead ? { otherHead } : {}),
     ...(crossing ? { crossing } : {}),
   };
 }

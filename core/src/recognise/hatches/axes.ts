@@ -4,6 +4,9 @@ import type { HatchFamily } from "./families";
 
 /** Directions that so much of the length of all other lines around has are axes of a building. */
 const AXIS_SHARE = 0.1;
+/** Where one direction has so much of it, and another so little, a building is turned. */
+const MOST_SHARE = 0.4;
+const FEW_SHARE = 0.04;
 const QUARTER_STEPS = 900;
 /** Level and upright within this. Degrees. */
 const ON_AXIS_DEG = 0.3;
@@ -29,20 +32,40 @@ export class Axes {
     }
   }
 
-  /** Whether a direction is an axis of what is drawn around a box. */
-  has(angleDeg: number, { x, y, width, height }: BoxMm): boolean {
+  /** Whether a direction is an axis of what is drawn around a box, or of the sheet. */
+  has(angleDeg: number, box: BoxMm): boolean {
+    return this.isOfSheet(angleDeg) || this.isOfBuilding(angleDeg, box);
+  }
+
+  /** Whether a direction is the sheet's alone: what is drawn around a box is turned, and nothing else there is level. */
+  isOfSheetAlone(angleDeg: number, box: BoxMm): boolean {
+    const { own, most, all } = this.around(angleDeg, box);
+    return this.isOfSheet(angleDeg) && own < FEW_SHARE * all && most >= MOST_SHARE * all;
+  }
+
+  private isOfSheet(angleDeg: number): boolean {
     const off = angleDeg % 90;
-    if (Math.min(off, 90 - off) <= ON_AXIS_DEG) return true;
+    return Math.min(off, 90 - off) <= ON_AXIS_DEG;
+  }
+
+  private isOfBuilding(angleDeg: number, box: BoxMm): boolean {
+    const { own, all } = this.around(angleDeg, box);
+    return own >= AXIS_SHARE * all && own > 0;
+  }
+
+  /** Length of lines around a box: in a direction and at right angles to it, in the one that has most, and of all. */
+  private around(angleDeg: number, { x, y, width, height }: BoxMm): { own: number; most: number; all: number } {
     const [column, line] = [Math.floor((x + width / 2) / AROUND_MM), Math.floor((y + height / 2) / AROUND_MM)];
-    let [own, all] = [0, 0];
+    const sums = new Float64Array(QUARTER_STEPS + 1);
     for (const [c, l] of NEIGHBOURS) {
       const square = this.squares.get(`${column + c} ${line + l}`);
-      if (!square) continue;
-      const step = stepOf(angleDeg);
-      for (const by of [-1, 0, 1]) own += square[(step + by + QUARTER_STEPS) % QUARTER_STEPS] ?? 0;
-      all += square[QUARTER_STEPS] ?? 0;
+      square?.forEach((length, step) => (sums[step] = (sums[step] ?? 0) + length));
     }
-    return own >= AXIS_SHARE * all && own > 0;
+    const near = (step: number): number =>
+      [-1, 0, 1].reduce((sum, by) => sum + (sums[(step + by + QUARTER_STEPS) % QUARTER_STEPS] ?? 0), 0);
+    let heaviest = 0;
+    for (let step = 0; step < QUARTER_STEPS; step++) if ((sums[step] ?? 0) > (sums[heaviest] ?? 0)) heaviest = step;
+    return { own: near(stepOf(angleDeg)), most: near(heaviest), all: sums[QUARTER_STEPS] ?? 0 };
   }
 
   private at(column: number, line: number): Float32Array {

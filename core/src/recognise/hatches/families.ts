@@ -12,6 +12,8 @@ const SAME_SHARE = 0.05;
 const SAME_MM = 0.03;
 /** So many of the steps from line to line are alike; the others are where something is left out. */
 const EVEN_SHARE = 0.75;
+/** Ends are where they are written to be but for this. */
+const END_OFF_MM = 0.018;
 /** Fewer lines are a wall, a stair of a few treads, a table. */
 export const LEAST_LINES = 5;
 
@@ -19,6 +21,8 @@ export const LEAST_LINES = 5;
 export interface HatchFamily {
   /** Of the lines, 0 ≤ angle < 180, counter-clockwise from the right of the sheet. */
   readonly angleDeg: number;
+  /** How exactly short pieces tell the angle, degrees: programs that write five digits round by a fiftieth of a millimetre. */
+  readonly angleOffDeg: number;
   /** Across the lines, millimetres on paper. */
   readonly spacingMm: number;
   readonly dash: Dash;
@@ -124,6 +128,7 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
   const degrees = (turn * 180) / Math.PI;
   return {
     angleDeg: ((degrees % 180) + 180) % 180,
+    angleOffDeg: (Math.atan2(2 * END_OFF_MM, longestOf(straights, members)) * 180) / Math.PI,
     spacingMm: even.reduce((sum, step) => sum + step, 0) / even.length,
     dash: facts.file.drawing.dashes[paths.dash[rows[0] ?? 0] ?? 0] ?? [],
     lines: places.length,
@@ -131,6 +136,15 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
     rows,
     boxMm: boxOfPoints(endsOf(straights, members)),
   };
+}
+
+function longestOf(straights: Straights, members: readonly number[]): number {
+  let most = 0;
+  for (const i of members) {
+    const { x1, y1, x2, y2 } = straights.at(i);
+    most = Math.max(most, Math.hypot(x2 - x1, y2 - y1));
+  }
+  return most;
 }
 
 /** The direction of parallel straights, radians; long ones tell it best. */

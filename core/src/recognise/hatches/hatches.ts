@@ -10,6 +10,8 @@ export type { HatchFamily } from "./families";
 /** Level and upright lines are more often treads and tables than hatches; these are close enough for nothing else. */
 const CLOSE_MM = 1.3;
 const LEAST_CLOSE_LINES = 12;
+/** Amid a turned building, level lines as near as this are no table's. */
+const STRAY_MM = 2.5;
 /** Crossing level and upright lines are tiles; where so many of their cells hold lettering, they are a table. */
 const MOST_LETTERED = 0.05;
 /** Families share a region where so much of their boxes is common. */
@@ -17,6 +19,9 @@ const SHARED = 0.6;
 /** Pieces of one family belong together up to so many spacings apart, and where their lines go on within this share of one. */
 const NEXT_TO = 3;
 const IN_STEP = 0.2;
+
+/** Directions of lines as short as three millimetres scatter so much in files that write five digits. */
+const ROUGH_DEG = 0.7;
 
 /** A region that is filled with one or more families of lines. */
 export interface Hatch {
@@ -37,6 +42,14 @@ export const HATCHES: PageRecogniser<Hatch> = {
   from: "five and more parallel lines of one layer, pen and line type at one spacing, each beside the next",
   find: (facts) => hatchesOf(facts),
 };
+
+/** Rows of the page's paths that are lines of hatches, made out so surely at least. */
+export function hatchRows(facts: PageFacts, leastConfidence: number): Set<number> {
+  const rows = new Set<number>();
+  for (const { value, confidence } of facts.of(HATCHES))
+    if (confidence >= leastConfidence) for (const row of value.rows) rows.add(row);
+  return rows;
+}
 
 function hatchesOf(facts: PageFacts): Sure<Hatch>[] {
   const straights = facts.of(STRAIGHTS)[0]?.value;
@@ -59,7 +72,7 @@ interface Growing {
 
 /** Families of one layer that fill one region, put together; pieces of one family that are next to each other, too. */
 function inRegions({ paths }: Page, families: readonly HatchFamily[]): Hatch[] {
-  const sorted = families.slice().sort((a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height);
+  const sorted = families.slice().sort((a, b) => areaOf(b.boxMm) - areaOf(a.boxMm));
   const places = new Places();
   for (const family of sorted) {
     const layer = paths.layer[family.rows[0] ?? 0] ?? -1;
@@ -68,19 +81,50 @@ function inRegions({ paths }: Page, families: readonly HatchFamily[]): Hatch[] {
       places.add({ layer, boxMm: family.boxMm, families: [[family]] });
       continue;
     }
-    const same = home.families.find(([first]) => first && isSameFamily(first, family));
-    if (same) same.push(family);
-    else home.families.push([family]);
+    const same = home.families.find(([first]) => first && isOneFamily(first, family));
+    if (!same) home.families.push([family]);
+    // What all of them are is told by the first.
+    else if (same[0] && isLeftOver(family, same[0])) same.unshift(family);
+    else same.push(family);
     home.boxMm = together(home.boxMm, family.boxMm);
     places.put(home);
   }
-  return places.all.map(({ layer, boxMm, families: own }) => ({
+  return sharingRegions(places.all).map(({ layer, boxMm, families: own }) => ({
     layer,
     boxMm,
     families: own.flatMap(asOne),
     rows: united(own.flat()),
   }));
 }
+
+/**
+ * Regions that came to share their place as they grew, put together: the joints of coursing are found course by course,
+ * each far smaller than the region of the beds.
+ */
+function sharingRegions(regions: readonly Growing[]): readonly Growing[] {
+  const places = new Places();
+  for (const region of regions.slice().sort((a, b) => areaOf(b.boxMm) - areaOf(a.boxMm))) {
+    const [first] = region.families[0] ?? [];
+    const home =
+      first &&
+      places.find(first, ({ layer, boxMm, families }) => {
+        const isApart = families.every(([one]) =>
+          region.families.every(([other]) => !one || !other || !isParallel(one, other)),
+        );
+        return layer === region.layer && isApart && commonShare(boxMm, region.boxMm) >= SHARED;
+      });
+    if (!home) {
+      places.add(region);
+      continue;
+    }
+    home.families.push(...region.families);
+    home.boxMm = together(home.boxMm, region.boxMm);
+    places.put(home);
+  }
+  return places.all;
+}
+
+const areaOf = ({ width, height }: BoxMm): number => width * height;
 
 const united = (families: readonly HatchFamily[]): Uint32Array => {
   if (families.length === 1 && families[0]) return families[0].rows;
@@ -143,14 +187,34 @@ function* squaresOf({ x, y, width, height }: BoxMm, reachMm: number): Generator<
 }
 
 function belongs({ boxMm, families }: Growing, family: HatchFamily): boolean {
-  const same = families.find(([first]) => first && isSameFamily(first, family))?.[0];
-  if (same) return gapBetween(boxMm, family.boxMm) <= NEXT_TO * family.spacingMm && isInStep(same, family);
-  return commonShare(boxMm, family.boxMm) >= SHARED;
+  const same = families.find(([first]) => first && isOneFamily(first, family))?.[0];
+  if (!same) return commonShare(boxMm, family.boxMm) >= SHARED;
+  const isNext = gapBetween(boxMm, family.boxMm) <= NEXT_TO * Math.max(same.spacingMm, family.spacingMm);
+  return isNext && (isRough(same, family) || isInStep(same, family));
 }
 
-const isSameFamily = (a: HatchFamily, b: HatchFamily): boolean => {
+const isSameFamily = (a: HatchFamily, b: HatchFamily): boolean =>
+  isParallel(a, b) && Math.abs(a.spacingMm - b.spacingMm) <= 0.02 * a.spacingMm;
+
+const isOneFamily = (a: HatchFamily, b: HatchFamily): boolean =>
+  isSameFamily(a, b) || isLeftOver(a, b) || isLeftOver(b, a);
+
+/**
+ * Short lines that are written so roughly that their directions scatter may fall out of their family, and then look like
+ * another that has every second line of it, or every fifth.
+ */
+function isLeftOver(whole: HatchFamily, part: HatchFamily): boolean {
+  const turn = Math.abs(whole.angleDeg - part.angleDeg);
+  if (!isRough(whole, part) || Math.min(turn, 180 - turn) > whole.angleOffDeg + part.angleOffDeg) return false;
+  const times = part.spacingMm / whole.spacingMm;
+  return times > 0.9 && Math.abs(times - Math.round(times)) < 0.06 * times;
+}
+
+const isRough = (a: HatchFamily, b: HatchFamily): boolean => a.angleOffDeg + b.angleOffDeg >= ROUGH_DEG;
+
+const isParallel = (a: HatchFamily, b: HatchFamily): boolean => {
   const turn = Math.abs(a.angleDeg - b.angleDeg);
-  return Math.min(turn, 180 - turn) < 0.3 && Math.abs(a.spacingMm - b.spacingMm) <= 0.02 * a.spacingMm;
+  return Math.min(turn, 180 - turn) < 0.3;
 };
 
 /** Whether the lines of one lie where those of the other would go on. */
@@ -175,6 +239,11 @@ function commonShare(a: BoxMm, b: BoxMm): number {
 function confidenceOf(facts: PageFacts, { families, boxMm }: Hatch, axes: Axes): number {
   if (families.some(({ angleDeg }) => !axes.has(angleDeg, boxMm))) return families.length > 1 ? 0.95 : 0.9;
   if (families.every(({ spacingMm, lines }) => spacingMm <= CLOSE_MM && lines >= LEAST_CLOSE_LINES)) return 0.85;
+  const isStray = families.every(
+    ({ angleDeg, spacingMm, lines }) =>
+      spacingMm <= STRAY_MM && lines >= LEAST_CLOSE_LINES && axes.isOfSheetAlone(angleDeg, boxMm),
+  );
+  if (isStray) return 0.85;
   const [one, other] = families;
   if (!one || !other) return 0.4;
   const cells = (one.lines - 1) * (other.lines - 1);

@@ -35,6 +35,8 @@ export interface MatchedHatch {
   readonly entry?: HatchEntry;
   /** The one whose pattern it has at another spacing, and how many times as wide it is. */
   readonly like?: { readonly entry: HatchEntry; readonly times: number };
+  /** By how much its lines are turned from the entry's, degrees; none where its pattern keeps to the sheet. */
+  readonly turnDeg?: number;
   /** Building length per paper length at its place, where known. */
   readonly scale?: number;
 }
@@ -66,9 +68,10 @@ function matched(facts: PageFacts, hatch: Hatch): MatchedHatch {
   for (const entry of file.standard.standard.hatches) {
     const perPaper = entry.basis === "paper" ? 1 : scale;
     if (perPaper === undefined) continue;
-    const times = timesAsWide(hatch, entry, perPaper, angleDeg, share);
-    if (times === undefined) continue;
-    if (Math.abs(times - 1) <= share) return { hatch, entry, ...(scale === undefined ? {} : { scale }) };
+    const fit = timesAsWide(hatch, entry, perPaper, angleDeg, share);
+    if (!fit) continue;
+    const { times, turnDeg } = fit;
+    if (Math.abs(times - 1) <= share) return { hatch, entry, turnDeg, ...(scale === undefined ? {} : { scale }) };
     if (Math.abs(Math.log(times)) > Math.log(MOST_TIMES)) continue;
     if (!like || Math.abs(Math.log(times)) < Math.abs(Math.log(like.times))) like = { entry, times };
   }
@@ -95,30 +98,26 @@ function timesAsWide(
   perPaper: number,
   angleDeg: number,
   share: number,
-): number | undefined {
+): { readonly times: number; readonly turnDeg: number } | undefined {
   const meant = entry.families.map((family) => ({ ...family, paperMm: spacingOf(family) / perPaper }));
   const turns = entry.basis === "paper" ? [0] : turnsOf(hatch, entry);
   for (const turn of turns) {
-    const pairs = hatch.families.map((found) =>
-      meant
-        .filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg)
-        .map((each) => found.spacingMm / each.paperMm),
+    const ofFound = hatch.families.map((found) =>
+      meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
     );
-    if (pairs.some((times) => times.length === 0)) continue;
+    if (ofFound.some((each) => each.length === 0)) continue;
     // Every direction of the entry has to be there, too, and broken lines beside whole ones.
-    const isWhole = meant.every((each) =>
-      hatch.families.some((found) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg),
+    const isWhole = meant.every((each) => ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
+    const kindsFound = kindsOf(hatch.families.map(({ dash }, i) => [ofFound[i]?.[0]?.angleDeg ?? 0, dash.length > 0]));
+    const kindsMeant = kindsOf(
+      meant.map(({ angleDeg: a, dashMm, shiftMm }) => [a, dashMm.length > 0 && shiftMm === 0]),
     );
-    if (
-      !isWhole ||
-      kindsOf(hatch.families.map(({ angleDeg: a, dash }) => [a, dash.length > 0])) !==
-        kindsOf(meant.map(({ angleDeg: a, dashMm, shiftMm }) => [a, dashMm.length > 0 && shiftMm === 0]))
-    )
-      continue;
+    if (!isWhole || kindsFound !== kindsMeant) continue;
+    const pairs = ofFound.map((own, i) => own.map(({ paperMm }) => (hatch.families[i]?.spacingMm ?? 0) / paperMm));
     const common = pairs[0]?.find((times) =>
       pairs.every((others) => others.some((other) => sameTimes(times, other, share))),
     );
-    if (common !== undefined) return common;
+    if (common !== undefined) return { times: common, turnDeg: turn };
   }
   return undefined;
 }
@@ -137,11 +136,12 @@ const sameTimes = (a: number, b: number, share: number): boolean => Math.abs(a /
 
 /** What stands in the building is turned with it. */
 function turnsOf({ families }: Hatch, entry: HatchEntry): number[] {
-  const [found] = families;
+  const [found] = families.slice().sort((a, b) => a.angleOffDeg - b.angleOffDeg);
   return found ? entry.families.map(({ angleDeg }) => found.angleDeg - angleDeg) : [];
 }
 
-function apart(a: number, b: number): number {
+/** The angle between two directions of lines, degrees: none between 0 and 180. */
+export function apart(a: number, b: number): number {
   const off = Math.abs(a - b) % 180;
   return Math.min(off, 180 - off);
 }

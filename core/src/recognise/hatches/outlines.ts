@@ -5,6 +5,7 @@ import { HATCHES, type Hatch } from "./hatches";
 
 /** Ends of hatch lines lie on the outline within this. Millimetres. */
 const ON_OUTLINE_MM = 0.3;
+const JOINT_MM = 0.1;
 /** One hatch line may end on anything; two make an outline. */
 const LEAST_HITS = 2;
 /** Lines beside the ends of one hatch that are looked at; where more lie upon each other, its outline is not followed. */
@@ -52,5 +53,19 @@ function outlineOf(hatch: Hatch, lines: LineWork): HatchOutline | undefined {
     if (left < 0) return undefined;
     for (const i of near) if (lines.distance(i, at) <= ON_OUTLINE_MM) hits.set(i, (hits.get(i) ?? 0) + 1);
   }
-  return new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
+  const outline = new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
+  // A short piece that hatch lines run nearly along is hit once, and goes on where another piece ends.
+  for (const [i, count] of hits) if (count < LEAST_HITS && goesOn(lines, outline, i)) outline.add(i);
+  return outline;
 }
+
+/** Whether a piece ends where a piece of an outline does. */
+const goesOn = (lines: LineWork, outline: HatchOutline, i: number): boolean =>
+  ([0, 1] as const).some((which) => {
+    const at = lines.end(i, which);
+    return lines
+      .near(boxOfPoints([at], JOINT_MM))
+      .some((k) => outline.has(k) && ([0, 1] as const).some((end) => apart(lines.end(k, end), at) <= JOINT_MM));
+  });
+
+const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -1,5 +1,5 @@
 import { counted } from "../../base/words";
-import { parseLength } from "../../quantity";
+import { parseLength, type Reading } from "../../quantity";
 import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
@@ -55,5 +55,13 @@ function moduleOf(written: string | undefined): { readonly mm: number; readonly 
 function remainder({ reading, dimension }: JudgedDimension, moduleMm: number): number | undefined {
   if (!reading || dimension.written.kind !== "length") return undefined;
   const rest = reading.length.toNumber() % moduleMm;
-  return Math.min(rest, moduleMm - rest);
+  const off = Math.min(rest, moduleMm - rest);
+  // 20.42' is as near to 20'-5" as two places can write it; 2387 is near to nothing.
+  return isRounded(reading, moduleMm) && off <= reading.halfLastMm ? 0 : off;
 }
+
+/** Whether the module can't be written with so many places as a value has. */
+const isRounded = ({ halfLastMm }: Reading, moduleMm: number): boolean => {
+  const places = moduleMm / (2 * halfLastMm);
+  return Math.abs(places - Math.round(places)) > 1e-6;
+};

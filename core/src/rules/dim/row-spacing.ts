@@ -1,4 +1,5 @@
 import { mm } from "../../base/words";
+import { boxOfPoints } from "../../drawing";
 import { DIMENSION_ROWS, type DimensionRow, type RowsAlong } from "../../recognise/dimensions/rows";
 import { FACES } from "../../recognise/dimensions/faces";
 import type { Parameter } from "../../recognise/parameter";
@@ -56,6 +57,7 @@ export const rowSpacing = rule({
                 of: "paths",
                 rows: Uint32Array.from(new Set(row.dimensions.flatMap(({ dimension }) => dimension.rows.slice(0, 1)))),
               },
+              regionMm: boxOfPoints([row.fromMm, row.toMm].map((each) => pointAt(along.carrier, each, row.leftMm))),
               shapes: [distance(along, row, fromLeftMm, mm(rounded))],
               message: () => `A row of dimensions stands ${mm(rounded)} ${what}, where the style says ${mm(expected)}.`,
               measured: rounded,

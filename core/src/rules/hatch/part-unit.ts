@@ -1,5 +1,8 @@
 import { mm } from "../../base/words";
-import { MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
+import type { Hatch } from "../../recognise/hatches/hatches";
+import { apart, MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
+import type { PageFacts } from "../../recognise/recogniser";
+import { STRAIGHTS } from "../../recognise/straights";
 import { rule } from "../rule";
 
 /** So much of a unit is a whole one, as a share: drawn lines have a width. */
@@ -10,7 +13,7 @@ export const partUnit = rule({
   title: "Coursing that starts with a sliver",
   severity: "note",
   needs: ["hatches"],
-  reads: [MATCHED_HATCHES],
+  reads: [MATCHED_HATCHES, STRAIGHTS],
   parameters: [],
   page: {
     measures:
@@ -18,13 +21,13 @@ export const partUnit = rule({
     why: "Brick, block and tile are laid from a corner. A sliver there cannot be built.",
     right: "A whole block at the lower-left corner.",
     wrong: "A course of 40 mm at the bottom, where courses are 203.2 mm.",
-    cannotSee: "Regions whose lower edge is not level, and turned coursing.",
+    cannotSee: "Regions whose lower edge is not one of the coursing's own directions.",
     mend: "None: set where the pattern starts.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
       for (const { value } of facts.of(MATCHED_HATCHES)) {
-        const sliver = sliverOf(value);
+        const sliver = sliverOf(facts, value);
         if (!sliver) continue;
         const { hatch, entry, scale = 1 } = value;
         const [left, whole] = [sliver.leftMm * scale, sliver.wholeMm * scale];
@@ -45,17 +48,46 @@ export const partUnit = rule({
 });
 
 /** What is left of the first unit at the lower-left corner, on paper; undefined where it is whole. */
-function sliverOf({ hatch, entry }: MatchedHatch) {
+function sliverOf(facts: PageFacts, { hatch, entry, turnDeg = 0, scale = 1 }: MatchedHatch) {
   if (entry?.start !== "whole-unit-lower-left") return undefined;
-  const { x, y } = hatch.boxMm;
-  for (const { angleDeg, spacingMm, offsetMm } of hatch.families) {
-    const isLevel = Math.min(angleDeg, 180 - angleDeg) < 0.2;
-    if (!isLevel && Math.abs(angleDeg - 90) >= 0.2) continue;
-    // Across an upright line, to its left is away from the right: offsets fall from left to right.
-    const first = isLevel ? offsetMm - y : -offsetMm - x;
-    const part = ((first % spacingMm) + spacingMm) % spacingMm;
-    if (Math.min(part, spacingMm - part) <= WHOLE_SHARE * spacingMm) continue;
-    return { leftMm: part, wholeMm: spacingMm, where: isLevel ? "at the bottom" : "at the left" };
+  const turn = uprightTurn(turnDeg);
+  const corner = cornerOf(facts, hatch, turn);
+  if (!corner) return undefined;
+  for (const { angleDeg, offsetMm } of hatch.families) {
+    const isLevel = apart(angleDeg, turn) < 1;
+    if (!isLevel && apart(angleDeg, turn + 90) >= 1) continue;
+    const meant = entry.families.filter((each) => apart(each.angleDeg, isLevel ? 0 : 90) < 1);
+    const wholeMm = Math.min(...meant.map(({ spacingMm }) => spacingMm)) / scale;
+    if (!Number.isFinite(wholeMm)) continue;
+    // An offset is told to the left of its line's direction, which may run either way.
+    const [cos, sin] = [Math.cos(angleDeg * RAD), Math.sin(angleDeg * RAD)];
+    const across = isLevel
+      ? [-Math.sin(turn * RAD), Math.cos(turn * RAD)]
+      : [Math.cos(turn * RAD), Math.sin(turn * RAD)];
+    const way = -sin * (across[0] ?? 0) + cos * (across[1] ?? 0) > 0 ? 1 : -1;
+    const first = way * offsetMm - (isLevel ? corner.low : corner.left);
+    const part = ((first % wholeMm) + wholeMm) % wholeMm;
+    if (Math.min(part, wholeMm - part) <= WHOLE_SHARE * wholeMm) continue;
+    return { leftMm: part, wholeMm, where: isLevel ? "at the bottom" : "at the left" };
   }
   return undefined;
+}
+
+const RAD = Math.PI / 180;
+
+/** Coursing lies as near to level as it can: −45 < turn ≤ 45. */
+const uprightTurn = (degrees: number): number => degrees - 90 * Math.ceil((degrees - 45) / 90);
+
+/** Where the lines of a hatch begin, along and across the direction in which it is turned. */
+function cornerOf(facts: PageFacts, { rows }: Hatch, turnDeg: number) {
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  const [cos, sin] = [Math.cos(turnDeg * RAD), Math.sin(turnDeg * RAD)];
+  let [left, low] = [Infinity, Infinity];
+  for (const row of straights ? rows : [])
+    for (const i of straights?.ofRow(row) ?? []) {
+      const { x1, y1, x2, y2 } = straights!.at(i);
+      left = Math.min(left, x1 * cos + y1 * sin, x2 * cos + y2 * sin);
+      low = Math.min(low, y1 * cos - x1 * sin, y2 * cos - x2 * sin);
+    }
+  return Number.isFinite(left) ? { left, low } : undefined;
 }

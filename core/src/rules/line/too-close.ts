@@ -1,5 +1,6 @@
 import { counted, mm } from "../../base/words";
 import type { Shape } from "../../drawing";
+import { HATCHES, hatchRows, SURE_HATCH } from "../../recognise/hatches/hatches";
 import type { Parameter } from "../../recognise/parameter";
 import type { FileFacts, PageFacts } from "../../recognise/recogniser";
 import { Sets } from "../../recognise/sets";
@@ -31,11 +32,11 @@ export const tooClose = rule({
   title: "Parallel lines that print as one",
   severity: "mend",
   needs: [],
-  reads: [STRAIGHTS],
+  reads: [STRAIGHTS, HATCHES],
   parameters: [LEAST_CLEAR],
   page: {
     measures:
-      "The clear distance between the drawn edges of continuous straight lines that run beside each other for at least 2 mm, at the smallest reduction of the standard. Rows of more than five lines are hatches, and are not judged here; lines in one place are drawn twice, and are not judged here either.",
+      "The clear distance between the drawn edges of continuous straight lines that run beside each other for at least 2 mm, at the smallest reduction of the standard. Rows of more than five lines are hatches, and are not judged here, nor is a line of a hatch at its edge; lines in one place are drawn twice, and are not judged here either.",
     why: "What is drawn as two lines has to print as two. Ink spreads, copies blur, and a half-size set has half the gap (ISO 128 asks for 0.7 mm between parallel lines, from memory).",
     right: "The two faces of a pane 0.8 mm apart, in the 0.25 mm pen.",
     wrong:
@@ -91,11 +92,13 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
   const reach = new Float32Array(straights.count);
   for (let i = 0; i < straights.count; i++) reach[i] = (least / reduction + widthOf(i)) / 2;
   const rowsOfLines = new Sets(straights.count);
+  const hatched = hatchRows(facts, SURE_HATCH);
   const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
   straights.pairs(reach, LEAST_TOGETHER_MM, (first, second) => {
     const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
     if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM) return;
     if (isDashed(first) || isDashed(second.straight)) return;
+    if (hatched.has(straights.rows[first] ?? 0) || hatched.has(straights.rows[second.straight] ?? 0)) return;
     rowsOfLines.join(first, second.straight);
     // What is a hatch by now is not told, and may have pairs without end.
     if (rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW) found.push({ first, second, clearMm });

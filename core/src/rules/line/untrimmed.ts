@@ -1,7 +1,7 @@
 import { counted, mm } from "../../base/words";
 import { boxOfPoints, type PointMm, type Shape } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
-import { HATCHES } from "../../recognise/hatches/hatches";
+import { HATCHES, hatchRows } from "../../recognise/hatches/hatches";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
@@ -102,9 +102,8 @@ export const untrimmed = rule({
 
 /** Rows of dimensions and hatches: no line of a building is meant to meet those. */
 function partsOfOthers(facts: PageFacts): ReadonlySet<number> {
-  const left = new Set<number>();
+  const left = hatchRows(facts, 0);
   for (const { value } of facts.of(DIMENSIONS)) for (const row of value.rows) left.add(row);
-  for (const { value } of facts.of(HATCHES)) for (const row of value.rows) left.add(row);
   return left;
 }
 

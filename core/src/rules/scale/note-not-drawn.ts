@@ -1,4 +1,6 @@
 import { counted } from "../../base/words";
+import { boxOfPoints, together } from "../../drawing";
+import { cornersOf } from "../../recognise/lettering";
 import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { measuredShape } from "../dim/in-words";
@@ -35,7 +37,7 @@ export const noteNotDrawn = rule({
         report({
           page: facts.page.index,
           placed: true,
-          regionMm: part.boxMm,
+          regionMm: stated.line ? together(part.boxMm, boxOfPoints(cornersOf(stated.line))) : part.boxMm,
           shapes: shown(part),
           marks: {
             of: "texts",

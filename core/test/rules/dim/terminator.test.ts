@@ -13,12 +13,12 @@ describeRule("dim/terminator", [
     name: "ticks of 3.4 mm",
     layers,
     content: wall + on(1, row({ ...ROW, tick: 3.4 })),
-    findings: [["A-ANNO-DIMS", 6, 3.4, 2.5]],
+    findings: [["A-ANNO-DIMS", 4, 3.4, 2.5]],
   },
   {
     name: "filled arrows",
     layers,
     content: wall + on(1, row({ ...ROW, ending: "arrow" })),
-    findings: [["A-ANNO-DIMS", 6, "filled arrow", "oblique tick"]],
+    findings: [["A-ANNO-DIMS", 4, "filled arrow", "oblique tick"]],
   },
 ]);
