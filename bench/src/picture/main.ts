@@ -53,7 +53,7 @@ async function ours(tab: Page, path: string): Promise<Pixels> {
     top: 0,
     width: Math.round(widthMm * PIXELS_PER_MM),
     height: Math.round(heightMm * PIXELS_PER_MM),
-    hasCells: page.groups.some(({ isCell }) => isCell),
+    hasCells: page.groups.some(({ cell }) => cell),
     layersShown: read.value.drawing.layers.map(({ visible }) => visible),
   };
   const rgba = Buffer.from(

@@ -81,7 +81,15 @@ export interface Group {
   /** A note that somebody stuck onto the page, not a part that the page draws. */
   readonly isNote?: true;
   /** One cell of a pattern that areas are filled with: it stands once for all of its repetitions. */
-  readonly isCell?: true;
+  readonly cell?: PatternCell;
+}
+
+/** Of which pattern a cell is, and how it is repeated. */
+export interface PatternCell {
+  /** Index into `Drawing.fillPatterns`. */
+  readonly pattern: number;
+  /** From one cell to the next, both ways: x and y of the one step, then of the other. Millimetres on paper. */
+  readonly stepsMm: readonly [number, number, number, number];
 }
 
 /** What cuts marks. */

@@ -13,7 +13,7 @@ export function possiblePart(drawing: Drawing, change: Change): Possible {
   if (reason !== undefined) return { reason };
   const page = isLayerChange(change) ? undefined : drawing.pages[change.page - 1];
   if (!page || isLayerChange(change)) return { change };
-  if (!page.groups.some(({ isNote, isCell }) => isNote || isCell)) return { change };
+  if (!page.groups.some(({ isNote, cell }) => isNote || cell)) return { change };
   const { group } = page[sortOf(change)];
   const reasons = Array.from(change.rows, (row) => whyNotChanged(page, group[row] ?? 0));
   const first = reasons.find((each) => each !== undefined);
@@ -45,12 +45,12 @@ function whyNotMoved(drawing: Drawing, { to }: LayerMove): string | undefined {
 function whyNotChanged(page: Page, group: number): string | undefined {
   if (isWithin(page, group, "isNote"))
     return "This stands in a note that was stuck onto the page; notes are not changed.";
-  return isWithin(page, group, "isCell")
+  return isWithin(page, group, "cell")
     ? "This belongs to a pattern that areas are filled with; patterns are not changed."
     : undefined;
 }
 
-function isWithin({ groups }: Page, group: number, what: "isNote" | "isCell"): boolean {
+function isWithin({ groups }: Page, group: number, what: "isNote" | "cell"): boolean {
   for (let at = groups[group]; at; at = groups[at.parent]) if (at[what]) return true;
   return false;
 }

@@ -555,7 +555,10 @@ class StreamReader {
       name,
       at: 0,
       to: 0,
-      isCell: true,
+      cell: {
+        pattern: state.fillPattern,
+        stepsMm: [stepX * matrix.a, stepX * matrix.b, stepY * matrix.c, stepY * matrix.d],
+      },
     });
     const content = page.file.streams.contentOf(cell);
     const resources = dictAt(cell.dict, "Resources") ?? this.resources;

@@ -1,3 +1,4 @@
+import type { PatternCell } from "../../drawing";
 import type { Origin } from "../format";
 
 /**
@@ -35,7 +36,7 @@ export interface ContentInstance {
   /** Drawn by an annotation of the page, by no operator. */
   readonly isNote?: true;
   /** The cell of a pattern, drawn by no operator. */
-  readonly isCell?: true;
+  readonly cell?: PatternCell;
 }
 
 /** One row for each operator that painted a path. */

@@ -137,11 +137,11 @@ function readPage(
     texts: texts.columns,
     images: reader.images,
     viewports: readViewports(node.dict, box.unitMm, (rect) => boxOnPaper(rect, box.toPaper)),
-    groups: reader.instances.map(({ parent, name, isNote, isCell }) => ({
+    groups: reader.instances.map(({ parent, name, isNote, cell }) => ({
       parent,
       name,
       ...(isNote ? { isNote } : {}),
-      ...(isCell ? { isCell } : {}),
+      ...(cell ? { cell } : {}),
     })),
     clips: reader.clips,
     layersBeside: [...reader.layersBeside],

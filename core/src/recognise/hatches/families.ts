@@ -59,13 +59,17 @@ export function familiesOf(facts: PageFacts, straights: Straights): HatchFamily[
 }
 
 /** Lines that plot alike are of one kind. */
-function kindsOf({ paths }: Page, { rows }: Straights): Int32Array {
+function kindsOf({ paths, groups }: Page, { rows }: Straights): Int32Array {
   const known = new Map<number, number>();
   const kinds = new Int32Array(rows.length);
   let [last, kind] = [-1, -1];
   for (let i = 0; i < rows.length; i++) {
     const row = rows[i] ?? 0;
-    if (row !== last) {
+    if (row !== last && groups[paths.group[row] ?? 0]?.cell) {
+      // The cell of a pattern is no hatch, but what fills the areas with it (patterns.ts).
+      kind = -1;
+      last = row;
+    } else if (row !== last) {
       const width = Math.min(4095, Math.round((paths.widthMm[row] ?? 0) * 100));
       const look = ((paths.layer[row] ?? -1) + 1) * 65_536 + (paths.dash[row] ?? 0);
       // Layers, dashes and widths make less than 2⁴⁴; colours are told apart by the rest, as well as it holds.
@@ -167,4 +171,10 @@ function* endsOf(straights: Straights, members: readonly number[]): Generator<re
     yield [x1, y1];
     yield [x2, y2];
   }
+}
+
+/** The angle between two directions of lines, degrees: none between 0 and 180. */
+export function apart(a: number, b: number): number {
+  const off = Math.abs(a - b) % 180;
+  return Math.min(off, 180 - off);
 }

@@ -3,7 +3,8 @@ import { LETTERING, middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
-import { familiesOf, LEAST_LINES, type HatchFamily } from "./families";
+import { patternHatches } from "./patterns";
+import { apart, familiesOf, LEAST_LINES, type HatchFamily } from "./families";
 
 export type { HatchFamily } from "./families";
 
@@ -33,13 +34,15 @@ export interface Hatch {
 
 /** What was told apart from stairs and tables for sure. */
 export const SURE_HATCH = 0.8;
+/** The file itself says that an area is filled with a pattern. */
+const PATTERN = 0.97;
 
 export const HATCHES: PageRecogniser<Hatch> = {
   id: "hatches",
   on: "page",
   ofDrawing: true,
   finds: "hatches",
-  from: "five and more parallel lines of one layer, pen and line type at one spacing, each beside the next",
+  from: "five and more parallel lines of one layer, pen and line type at one spacing, each beside the next; areas filled with a pattern of such lines",
   find: (facts) => hatchesOf(facts),
 };
 
@@ -51,7 +54,16 @@ export function hatchRows(facts: PageFacts, leastConfidence: number): Set<number
   return rows;
 }
 
-function hatchesOf(facts: PageFacts): Sure<Hatch>[] {
+const hatchesOf = (facts: PageFacts): Sure<Hatch>[] => [...lineHatches(facts), ...patternFills(facts)];
+
+function patternFills(facts: PageFacts): Sure<Hatch>[] {
+  return patternHatches(facts).map((hatch) => ({
+    ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
+    confidence: PATTERN,
+  }));
+}
+
+function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const straights = facts.of(STRAIGHTS)[0]?.value;
   if (!straights || straights.count < LEAST_LINES) return [];
   const families = familiesOf(facts, straights);
@@ -204,18 +216,15 @@ const isOneFamily = (a: HatchFamily, b: HatchFamily): boolean =>
  * another that has every second line of it, or every fifth.
  */
 function isLeftOver(whole: HatchFamily, part: HatchFamily): boolean {
-  const turn = Math.abs(whole.angleDeg - part.angleDeg);
-  if (!isRough(whole, part) || Math.min(turn, 180 - turn) > whole.angleOffDeg + part.angleOffDeg) return false;
+  const turn = apart(whole.angleDeg, part.angleDeg);
+  if (!isRough(whole, part) || turn > whole.angleOffDeg + part.angleOffDeg) return false;
   const times = part.spacingMm / whole.spacingMm;
   return times > 0.9 && Math.abs(times - Math.round(times)) < 0.06 * times;
 }
 
 const isRough = (a: HatchFamily, b: HatchFamily): boolean => a.angleOffDeg + b.angleOffDeg >= ROUGH_DEG;
 
-const isParallel = (a: HatchFamily, b: HatchFamily): boolean => {
-  const turn = Math.abs(a.angleDeg - b.angleDeg);
-  return Math.min(turn, 180 - turn) < 0.3;
-};
+const isParallel = (a: HatchFamily, b: HatchFamily): boolean => apart(a.angleDeg, b.angleDeg) < 0.3;
 
 /** Whether the lines of one lie where those of the other would go on. */
 function isInStep(a: HatchFamily, b: HatchFamily): boolean {

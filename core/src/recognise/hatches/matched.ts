@@ -3,6 +3,7 @@ import { DRAWN_PARTS } from "../dimensions/drawings";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
+import { apart } from "./families";
 import { HATCHES, SURE_HATCH, type Hatch } from "./hatches";
 
 export const SPACING_SHARE: Parameter = {
@@ -138,10 +139,4 @@ const sameTimes = (a: number, b: number, share: number): boolean => Math.abs(a /
 function turnsOf({ families }: Hatch, entry: HatchEntry): number[] {
   const [found] = families.slice().sort((a, b) => a.angleOffDeg - b.angleOffDeg);
   return found ? entry.families.map(({ angleDeg }) => found.angleDeg - angleDeg) : [];
-}
-
-/** The angle between two directions of lines, degrees: none between 0 and 180. */
-export function apart(a: number, b: number): number {
-  const off = Math.abs(a - b) % 180;
-  return Math.min(off, 180 - off);
 }

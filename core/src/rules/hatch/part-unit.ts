@@ -1,6 +1,7 @@
 import { mm } from "../../base/words";
 import type { Hatch } from "../../recognise/hatches/hatches";
-import { apart, MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
+import { apart } from "../../recognise/hatches/families";
+import { MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
 import type { PageFacts } from "../../recognise/recogniser";
 import { STRAIGHTS } from "../../recognise/straights";
 import { rule } from "../rule";

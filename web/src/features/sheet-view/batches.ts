@@ -80,7 +80,7 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
       run = undefined;
     }
     // The cell of a pattern stands for all of its repetitions; one of them alone would mislead.
-    if (paint & PAINT.hidden || page.groups[paths.group[row] ?? 0]?.isCell) continue;
+    if (paint & PAINT.hidden || page.groups[paths.group[row] ?? 0]?.cell) continue;
     for (const stroke of [false, true]) {
       if (!(paint & (stroke ? PAINT.stroke : PAINT.fill)) || (!stroke && !hasArea(page, row))) continue;
       const colour = (stroke ? paths.strokeColour[row] : paths.fillColour[row]) ?? 0;
@@ -104,7 +104,7 @@ export function paintable(drawing: Drawing, page: Page): Paintable {
   }
   batches.push(...images.map((image) => standIn(image, cuts)));
   const { index, widthMm, heightMm, groups } = page;
-  const hasCells = groups.some(({ isCell }) => isCell);
+  const hasCells = groups.some(({ cell }) => cell);
   return { page: index, widthMm, heightMm, hasCells, batches, lettering: letteringOf(drawing, page, cuts) };
 }
 

@@ -103,7 +103,7 @@ function treeOf({ instances }: PageOrigin, patches: ReadonlyMap<number, Patch[]>
       !node ||
       !instance ||
       instance.isNote ||
-      instance.isCell ||
+      instance.cell ||
       (node.patches.length === 0 && node.children.length === 0)
     )
       continue;
