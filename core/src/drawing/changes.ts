@@ -24,7 +24,7 @@ export interface LayerOff {
 
 /** A change of some marks of one page. */
 export type MarkChange = PathChange | TextChange | LayerMove;
-export type PathChange = WidthChange | LineTypeChange | ShadeChange | Removal;
+export type PathChange = WidthChange | LineTypeChange | ShadeChange | Removal | Respacing;
 export type TextChange = HeightChange | TextRewrite | Turn;
 
 interface OnMarks {
@@ -55,6 +55,13 @@ export interface ShadeChange extends OnMarks {
 /** Marks that are to be painted no more. */
 export interface Removal extends OnMarks {
   readonly kind: "remove";
+}
+
+/** Lines that take the place of others, in their turn, on their layer and in their pen. */
+export interface Respacing extends OnMarks {
+  readonly kind: "re-space";
+  /** x and y of both ends of each line, millimetres on paper. */
+  readonly linesMm: Float32Array;
 }
 
 export interface HeightChange extends OnMarks {

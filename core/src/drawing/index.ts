@@ -16,6 +16,7 @@ export type {
   MarkChangeKind,
   MarkSort,
   Removal,
+  Respacing,
   ShadeChange,
   TextRewrite,
   Turn,

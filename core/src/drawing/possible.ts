@@ -18,6 +18,8 @@ export function possiblePart(drawing: Drawing, change: Change): Possible {
   const reasons = Array.from(change.rows, (row) => whyNotChanged(page, group[row] ?? 0));
   const first = reasons.find((each) => each !== undefined);
   if (first === undefined) return { change };
+  // Lines that are drawn anew take the place of all of those, or of none.
+  if (change.kind === "re-space") return { reason: first };
   const kept = reasons.flatMap((each, i) => (each === undefined ? [i] : []));
   return kept.length === 0 ? { reason: first } : { change: changeOfSome(change, kept), reason: first };
 }

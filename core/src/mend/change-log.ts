@@ -1,4 +1,5 @@
 import {
+  changesOf,
   isLayerChange,
   sortOf,
   type Change,
@@ -7,6 +8,7 @@ import {
   type MarkChangeKind,
   type MarkSort,
 } from "../drawing";
+import { pathsAfter } from "./rows-after";
 
 /** Asks whether a row of a page was meant to be changed in one way. */
 export type Meant = (kind: MarkChangeKind, row: number) => boolean;
@@ -31,14 +33,23 @@ interface Lettering {
   readonly turnedAbout: Map<number, Point>;
 }
 
+/** A line that took the place of others: the look of one of them, and its ends, x and y, millimetres. */
+interface AddedLine {
+  /** Row of the original's paths. */
+  readonly template: number;
+  readonly ends: readonly [number, number, number, number];
+}
+
 /** All that has been changed since the original, over several passes, told by the rows of the original. */
 export class ChangeLog {
   private readonly pages = new Map<string, OnPage>();
   private readonly lettering = new Map<number, Lettering>();
   private readonly names = new Map<number, string>();
   private readonly off = new Set<number>();
-  /** Rows of paths that are left, by page, where some were removed. */
+  /** Rows of paths that are left, by page, where some were removed; lines that came in their place are counted on from the original's. */
   private readonly left = new Map<number, Uint32Array>();
+  /** Lines that came in place of others, by page. */
+  private readonly added = new Map<number, AddedLine[]>();
 
   constructor(private readonly original: Drawing) {}
 
@@ -50,7 +61,8 @@ export class ChangeLog {
       else for (const id of this.layersNow(drawing.layers[change.layer]?.name)) this.off.add(id);
     }
     // Rows are told as they stood before the pass, so what was removed is taken out of the count at its end.
-    for (const change of changes) if (change.kind === "remove") this.takeOut(change.page);
+    const pages = [...changesOf(changes, "remove"), ...changesOf(changes, "re-space")].map(({ page }) => page);
+    for (const page of new Set(pages)) this.countAnew(drawing, changes, page);
   }
 
   private noteName(was: string | undefined, to: string): void {
@@ -88,13 +100,32 @@ export class ChangeLog {
     });
   }
 
-  private takeOut(page: number): void {
-    const removed = this.pages.get(`${page} paths`)?.changed.get("remove");
-    const count = this.original.pages[page - 1]?.paths.count ?? 0;
-    this.left.set(
-      page,
-      Uint32Array.from({ length: count }, (_, row) => row).filter((row) => !removed?.has(row)),
-    );
+  private countAnew(drawing: Drawing, changes: readonly Change[], page: number): void {
+    const after = pathsAfter(drawing.pages[page - 1]?.paths.count ?? 0, changes, page);
+    if (!after) return;
+    const known = this.left.get(page);
+    const added = this.added.get(page) ?? [];
+    this.added.set(page, added);
+    const first = this.original.pages[page - 1]?.paths.count ?? 0;
+    const looks = this.on(page, "paths").changed;
+    const ids = after.map((each) => {
+      if ("was" in each) return known?.[each.was] ?? each.was;
+      const template = this.rowOf(page, known?.[each.template] ?? each.template);
+      const id = first + added.push({ template, ends: each.ends }) - 1;
+      looks.get("re-space")?.add(id);
+      return id;
+    });
+    this.left.set(page, Uint32Array.from(ids));
+  }
+
+  /** The row of the original that a mark stands for: itself, or the first of those that a line took the place of. */
+  rowOf(page: number, id: number): number {
+    return this.addedLine(page, id)?.template ?? id;
+  }
+
+  /** The line that took the place of others, by its number; undefined for a mark of the original. */
+  addedLine(page: number, id: number): AddedLine | undefined {
+    return this.added.get(page)?.[id - (this.original.pages[page - 1]?.paths.count ?? 0)];
   }
 
   private on(page: number, sort: MarkSort): OnPage {
@@ -116,7 +147,7 @@ export class ChangeLog {
     return (kind, row) => changed?.get(kind)?.has(row) ?? false;
   }
 
-  /** Rows of the original's paths that are left, in their order; undefined where all are. */
+  /** Rows of the original's paths that are left, in their order, and numbers of lines that came in; undefined where all are. */
   pathsLeft(page: number): Uint32Array | undefined {
     return this.left.get(page);
   }
@@ -150,6 +181,7 @@ export class ChangeLog {
   /** The name of the layer that a mark of the original should be on now; undefined for none. */
   layerNow(page: number, sort: MarkSort, row: number): string | undefined {
     const moved = this.pages.get(`${page} ${sort}`)?.movedTo.get(row);
-    return moved ?? this.nameNow(this.original.pages[page - 1]?.[sort].layer[row] ?? -1);
+    const own = sort === "paths" ? this.rowOf(page, row) : row;
+    return moved ?? this.nameNow(this.original.pages[page - 1]?.[sort].layer[own] ?? -1);
   }
 }

@@ -1,4 +1,3 @@
-import { countBelow } from "../base/sorted";
 import { bad, good, type Result } from "../base/result";
 import { changeOfSome, changesOf, isLayerChange, sortOf, type Change, type Drawing, type MarkChange } from "../drawing";
 import { editDrawing, type Origin, type ReadOptions } from "../formats";
@@ -8,6 +7,7 @@ import { comparePictures, type Compared, type Paint } from "./picture";
 import { leftFor, planMends, type MendDone, type MendLeft, type PlannedMend } from "./plan";
 import { ChangeLog } from "./change-log";
 import { unmeantDifferences } from "./prove";
+import { pathsAfter } from "./rows-after";
 
 /** Mends can bring others to light (a width, then its dashes); after so many passes the rest is left. */
 const MOST_PASSES = 5;
@@ -211,29 +211,35 @@ function renumbered(mend: PlannedMend, before: Drawing, after: Drawing, removed:
   return { ...mend, changes };
 }
 
-/** Rows of paths that steps took away, one step after the other. */
+/** Where rows of paths stand after steps that took some away, or drew others in their place, one step after the other. */
 class Removed {
-  /** By step: by page, in rising order. */
-  private readonly steps: readonly ReadonlyMap<number, readonly number[]>[];
+  /** By step: by page, the place of each row that is left. */
+  private readonly steps: readonly ReadonlyMap<number, ReadonlyMap<number, number>>[];
 
   constructor(steps: readonly Step[]) {
-    this.steps = steps.map(({ changes }) => {
-      const removals = changesOf(changes, "remove");
-      const rowsOn = (page: number): number[] =>
-        removals.flatMap((each) => (each.page === page ? [...each.rows] : [])).sort((a, b) => a - b);
-      return new Map(removals.map(({ page }) => [page, [...new Set(rowsOn(page))]]));
+    this.steps = steps.map(({ drawing, changes }) => {
+      const pages = new Set(
+        [...changesOf(changes, "remove"), ...changesOf(changes, "re-space")].map(({ page }) => page),
+      );
+      return new Map(
+        [...pages].map((page) => {
+          const after = pathsAfter(drawing.pages[page - 1]?.paths.count ?? 0, changes, page) ?? [];
+          return [page, new Map(after.flatMap((each, now) => ("was" in each ? [[each.was, now] as const] : [])))];
+        }),
+      );
     });
   }
 
   /** A change of paths, told by the rows that are left. Rows that are gone have nothing left to change. */
   renumbered(change: MarkChange): MarkChange {
     return this.steps.reduce((now, step) => {
-      const gone = step.get(now.page);
-      if (!gone) return now;
-      const isGone = new Set(gone);
-      const places = [...now.rows.keys()].filter((i) => !isGone.has(now.rows[i] ?? 0));
-      const kept = changeOfSome(now, places);
-      return { ...kept, rows: kept.rows.map((row) => row - countBelow(gone, row)) };
+      const places = step.get(now.page);
+      if (!places) return now;
+      const kept = changeOfSome(
+        now,
+        [...now.rows.keys()].filter((i) => places.has(now.rows[i] ?? 0)),
+      );
+      return { ...kept, rows: kept.rows.map((row) => places.get(row) ?? row) };
     }, change);
   }
 }

@@ -110,7 +110,9 @@ function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number):
     grown(textBox(found, row), (found.heightMm[row] ?? 0) * AROUND_LETTERS);
   const left = log.pathsLeft(page);
   return [
-    ...Array.from(paths, (row) => aroundPath(was.paths, row)),
+    ...Array.from(paths)
+      .filter((row) => row < was.paths.count)
+      .map((row) => aroundPath(was.paths, row)),
     ...Array.from(is.paths.order.keys())
       .filter((row) => paths.has(left?.[row] ?? row))
       .map((row) => aroundPath(is.paths, row)),

@@ -113,11 +113,12 @@ class Taken {
 
 /** Changes that wait for each other: where one of them moves or takes away what the other goes by. */
 const EXCLUDES: Partial<Record<ChangeKind, readonly ChangeKind[]>> = {
-  "set-width": ["remove"],
-  "set-line-type": ["remove"],
-  "set-shade": ["remove"],
-  move: ["remove"],
-  remove: ["set-width", "set-line-type", "set-shade", "move"],
+  "set-width": ["remove", "re-space"],
+  "set-line-type": ["remove", "re-space"],
+  "set-shade": ["remove", "re-space"],
+  move: ["remove", "re-space"],
+  remove: ["set-width", "set-line-type", "set-shade", "move", "re-space"],
+  "re-space": ["set-width", "set-line-type", "set-shade", "move", "remove", "re-space"],
   "set-height": ["set-text", "turn"],
   "set-text": ["set-height", "turn"],
   turn: ["set-height", "set-text"],
@@ -145,6 +146,7 @@ function valueOf(change: Change, at: number): string {
       return change.strings[at] ?? "";
     case "switch-off":
     case "remove":
+    case "re-space":
     case "turn":
       return change.kind;
   }
@@ -156,6 +158,7 @@ const DONE: Readonly<Record<ChangeKind, string>> = {
   "switch-off": "layer switched off",
   move: "moved to another layer",
   remove: "removed",
+  "re-space": "hatch lines drawn anew",
   "set-width": "line width set",
   "set-line-type": "line type set",
   "set-shade": "shade set",

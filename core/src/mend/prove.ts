@@ -48,18 +48,24 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
   const expected = left?.length ?? a.count;
   if (b.count !== expected) return [`There were ${a.count} painted lines and are now ${b.count}.`];
   const meant = log.meantOn(page.index, "paths");
-  const turns = new Turns(a, left);
+  const moved = patternsMoved(page, log);
+  const turns = new Turns(a, left, (id) => log.rowOf(page.index, id));
   for (let now = 0; now < b.count; now++) {
-    const row = left?.[now] ?? now;
-    if (!samePoints(a, row, b, now)) return [`Line ${row} has moved.`];
-    if (layerNow(after, b.layer[now]) !== log.layerNow(page.index, "paths", row))
+    const id = left?.[now] ?? now;
+    const added = log.addedLine(page.index, id);
+    // A line that came in looks as those did whose place it took.
+    const row = added?.template ?? id;
+    if (!(added ? isLine(b, now, added.ends) : samePoints(a, row, b, now))) return [`Line ${id} has moved.`];
+    // The cell of a pattern is read with the area that it fills, and on its layer.
+    const follows = moved.size > 0 && moved.has(cellOf(page, a.group[row] ?? 0) ?? -1);
+    if (!follows && layerNow(after, b.layer[now]) !== log.layerNow(page.index, "paths", id))
       return [`Line ${row} is on another layer.`];
     const widthKept = Math.abs((a.widthMm[row] ?? 0) - (b.widthMm[now] ?? 0)) <= SAME_MM;
-    if (!widthKept && !meant("set-width", row)) return [`Line ${row} has another width.`];
-    if (!meant("set-line-type", row) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[now] ?? 0]))
+    if (!widthKept && !meant("set-width", id)) return [`Line ${id} has another width.`];
+    if (!meant("set-line-type", id) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[now] ?? 0]))
       return [`Line ${row} has another line type.`];
     if (
-      (a.strokeColour[row] !== b.strokeColour[now] && !meant("set-shade", row)) ||
+      (a.strokeColour[row] !== b.strokeColour[now] && !meant("set-shade", id)) ||
       a.fillColour[row] !== b.fillColour[now] ||
       paintNow(a, row, log) !== b.paint[now] ||
       turns.now(a.order[row] ?? 0) !== b.order[now] ||
@@ -71,15 +77,34 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
   return [];
 }
 
+/** Patterns of areas that were to go to another layer. */
+function patternsMoved({ index, paths }: Page, log: ChangeLog): ReadonlySet<number> {
+  const meant = log.meantOn(index, "paths");
+  const moved = new Set<number>();
+  for (let row = 0; row < paths.count; row++) {
+    const pattern = paths.fillPattern[row] ?? 0;
+    if (pattern > 0 && meant("move", row)) moved.add(pattern);
+  }
+  return moved;
+}
+
+/** The pattern in whose cell a group's marks stand. */
+function cellOf({ groups }: Page, group: number): number | undefined {
+  for (let at = groups[group]; at; at = groups[at.parent]) if (at.cell) return at.cell.pattern;
+  return undefined;
+}
+
 /** Turns in which marks are painted: those of removed marks are not counted any more. */
 class Turns {
   /** Turns that are gone, in rising order. */
   private readonly gone: readonly number[];
 
-  constructor({ order, count }: PathColumns, left: Uint32Array | undefined) {
-    const kept = new Set(left);
+  constructor({ order, count }: PathColumns, left: Uint32Array | undefined, rowOf: (id: number) => number) {
+    const kept = new Set(Array.from(left ?? [], rowOf));
     const gone = new Set<number>();
     if (left) for (let row = 0; row < count; row++) if (!kept.has(row)) gone.add(order[row] ?? 0);
+    // One operator paints several marks in one turn.
+    for (const row of kept) gone.delete(order[row] ?? 0);
     this.gone = [...gone].sort((x, y) => x - y);
   }
 
@@ -90,6 +115,13 @@ class Turns {
 /** What is on a layer that was switched off is hidden, and nothing else. */
 const paintNow = (a: PathColumns | TextColumns, row: number, log: ChangeLog): number =>
   (a.paint[row] ?? 0) | (log.isOff(a.layer[row] ?? -1) ? PAINT.hidden : 0);
+
+/** Whether a mark is one straight line with two ends. */
+function isLine(b: PathColumns, now: number, ends: readonly number[]): boolean {
+  const at = (b.firstPoint[now] ?? 0) * 2;
+  if ((b.firstPoint[now + 1] ?? 0) * 2 - at !== 4 || ((b.paint[now] ?? 0) & PAINT.closed) !== 0) return false;
+  return ends.every((each, i) => Math.abs(each - (b.points[at + i] ?? NaN)) <= SAME_MM);
+}
 
 function samePoints(a: PathColumns, row: number, b: PathColumns, now: number): boolean {
   const [from, to, at] = [(a.firstPoint[row] ?? 0) * 2, (a.firstPoint[row + 1] ?? 0) * 2, (b.firstPoint[now] ?? 0) * 2];
@@ -108,7 +140,7 @@ function textDifferences({ before, after, page, other, log }: Sides): string[] {
   if (a.count !== b.count) return [`There were ${a.count} strings and are now ${b.count}.`];
   const meant = log.meantOn(page.index, "texts");
   const { rewritten, turnedAbout } = log.letteringOf(page.index);
-  const turns = new Turns(page.paths, log.pathsLeft(page.index));
+  const turns = new Turns(page.paths, log.pathsLeft(page.index), (id) => log.rowOf(page.index, id));
   for (let row = 0; row < a.count; row++) {
     if ((rewritten.get(row)?.string ?? a.strings[row]) !== b.strings[row]) return [`String ${row} reads differently.`];
     if (layerNow(after, b.layer[row]) !== log.layerNow(page.index, "texts", row))
@@ -169,7 +201,7 @@ function sameSurroundings(
 
 /** Pictures, shadings, clips, views and notes on what could not be read: nothing of these is ever mended. */
 function otherDifferences({ before, after, page, other, log }: Sides): string[] {
-  const turns = new Turns(page.paths, log.pathsLeft(page.index));
+  const turns = new Turns(page.paths, log.pathsLeft(page.index), (id) => log.rowOf(page.index, id));
   const pictures = ({ transparencies }: Drawing, { images }: Page, turn: (order: number) => number): unknown =>
     images.map(({ layer: _layer, transparency, order, ...image }) => ({
       ...image,

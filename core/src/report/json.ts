@@ -25,6 +25,7 @@ const MEND_WORDS: Readonly<Record<ChangeKind, string>> = {
   "switch-off": "switch off",
   move: "move",
   remove: "remove",
+  "re-space": "re-space",
   "set-shade": "set",
   "set-text": "rewrite",
   turn: "turn",

@@ -132,6 +132,14 @@ describe("what stands in a pattern or a note", () => {
     expect(result.left).toMatchObject([
       { rule: "line/width-off-series", reason: expect.stringContaining("pattern") as string },
     ]);
+    // The area is a hatch, and goes to the hatches' layer with all of its repetitions.
+    expect(result.done).toMatchObject([{ rule: "hatch/off-layer" }, { rule: "line/width-off-series" }]);
+    const { paths } = result.drawing.pages[0]!;
+    expect(Array.from(paths.layer, (id) => result.drawing.layers[id]?.name)).toEqual([
+      "A-WALL",
+      "A-WALL-PATT",
+      "A-WALL-PATT",
+    ]);
   });
 });
 

@@ -521,7 +521,7 @@ class StreamReader {
       },
       page.nextOrder(),
     );
-    if (kept) this.watch?.paints();
+    if (kept) this.watch?.paints(state.ctm);
     this.endPath();
     if (filled) this.drawCell(filled);
   }

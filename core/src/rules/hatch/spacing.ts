@@ -3,6 +3,9 @@ import type { BoxMm, Shape } from "../../drawing";
 import { formatScale } from "../../quantity";
 import type { HatchFamily } from "../../recognise/hatches/hatches";
 import { ANGLE_DEG, MATCHED_HATCHES, SPACING_SHARE } from "../../recognise/hatches/matched";
+import { HATCH_OUTLINES } from "../../recognise/hatches/outlines";
+import { respaced } from "../../recognise/hatches/respaced";
+import { LINE_WORK } from "../../recognise/line-work";
 import type { FileFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
 
@@ -14,8 +17,9 @@ export const spacing = rule({
   title: "A hatch at the wrong spacing",
   severity: "mend",
   needs: ["hatches"],
-  reads: [MATCHED_HATCHES],
+  reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK],
   parameters: [SPACING_SHARE, ANGLE_DEG],
+  mends: "re-space",
   page: {
     measures:
       "The distance between the lines of a hatch whose directions are those of one of the standard's, on paper, or in the building at the drawing's scale.",
@@ -23,7 +27,7 @@ export const spacing = rule({
     right: "1.2 mm, where the standard says 1.2 mm on paper.",
     wrong: "2.4 mm: the pattern of a drawing at 1:100, used at 1:50.",
     cannotSee: "Coursing where no scale is stated or implied.",
-    mend: "None: hatch it anew.",
+    mend: "Draws the lines anew at the right spacing, in the same pen, where the outline is drawn, or cut by a clip, and the lines that are there can be told by it. Broken lines and patterns of the file are left.",
   },
   judge({ file, pages, report }) {
     for (const facts of pages)
@@ -34,6 +38,7 @@ export const spacing = rule({
         const { entry, times } = like;
         const expected = family.spacingMm / times;
         const inBuilding = entry.basis === "building" && scale !== undefined;
+        const anew = respaced(facts, value);
         const made = madeFor(file, scale, inBuilding ? 1 / times : times);
         report({
           page: facts.page.index,
@@ -42,10 +47,13 @@ export const spacing = rule({
           regionMm: hatch.boxMm,
           shapes: hatch.families.map((each) => across(each, hatch.boxMm)),
           message: () =>
-            `The lines of ${entry.title} are ${mm(Number(family.spacingMm.toFixed(2)))} apart on paper, where ${mm(Number(expected.toFixed(2)))} is right${inBuilding ? ` (${mm(Number((expected * scale).toFixed(1)))} in the building)` : ""}.${made}`,
+            `The lines of ${entry.title} are ${mm(Number(family.spacingMm.toFixed(2)))} apart on paper, where ${mm(Number(expected.toFixed(2)))} is right${inBuilding ? ` (${mm(Number((expected * scale).toFixed(1)))} in the building)` : ""}.${made}${typeof anew === "string" ? ` ${anew}` : ""}`,
           measured: Number(family.spacingMm.toFixed(2)),
           expected: Number(expected.toFixed(2)),
           unit: "mm",
+          ...(typeof anew === "string"
+            ? {}
+            : { mend: [{ kind: "re-space" as const, page: facts.page.index, ...anew }] }),
         });
       }
   },

@@ -1,11 +1,11 @@
-import { stripes } from "../../support/drawn";
+import { box, stripes } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's hatches: invented for the demo. */
 const layers = ["A-WALL-PATT", "A-WALL"];
-const band = (degrees: number, spacing: number, layer = 0): string =>
-  on(layer, stripes(40, 40, 80, 6, degrees, spacing));
+const band = (degrees: number, spacing: number, layer = 0, [x, y, width, height] = [40, 40, 80, 6]): string =>
+  on(layer, stripes(x!, y!, width!, height!, degrees, spacing));
 
 describeRule("hatch/spacing", [
   { name: "cut masonry", layers, content: band(45, 1.2) },
@@ -16,7 +16,16 @@ describeRule("hatch/spacing", [
     content: band(45, 2.4),
     scale: "1:50",
     findings: [["A-WALL-PATT", 25, 2.4, 1.2]],
-    message: /2\.4 mm apart on paper, where 1\.2 mm is right\. It was made for 1:100\.$/,
+    message: /2\.4 mm apart on paper, where 1\.2 mm is right\. It was made for 1:100\. Its outline can't be told/,
+  },
+  {
+    name: "a pattern of another scale within its outline",
+    layers,
+    content: `${on(1, box(40, 40, 20, 6))}${band(45, 2.4, 0, [40, 40, 20, 6])}`,
+    scale: "1:50",
+    findings: [["A-WALL-PATT", 8, 2.4, 1.2]],
+    // One outline; 20 + 6 mm at 45° are 18.4 mm across: fifteen lines at 1.2 mm in place of eight.
+    mended: { widths: [0.5, ...Array<number>(15).fill(0.13)] },
   },
   {
     // 300 mm tiles at 1:50 are 6 mm on paper.

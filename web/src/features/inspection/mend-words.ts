@@ -11,6 +11,8 @@ export function mendWords(mend: ChangeKind, expected: string | number | undefine
       return expected === undefined ? "Move to its layer" : `Move to ${expected}`;
     case "remove":
       return "Remove the later one";
+    case "re-space":
+      return "Draw it at the right spacing";
     case "set-width":
       return "Set the width";
     case "set-line-type":

@@ -3,13 +3,20 @@ import type { PageOrigin } from "../origin";
 import { setHeights } from "./heights";
 import { moveToLayers } from "./moves";
 import { type AddPatch, type Patch } from "./patch";
-import { removePaths, setShades } from "./paths";
+import { removePaths, respaceLines, setShades } from "./paths";
 import { rewriteTexts, turnTexts } from "./rewrites";
 import { setWidthsAndDashes } from "./settings";
 import type { PageWatch } from "./watch";
 
 /** Changes that need to know more of a page than is kept of every page that is read. */
-const NEED_WATCH: ReadonlySet<MarkChangeKind> = new Set(["move", "remove", "set-shade", "set-text", "turn"]);
+const NEED_WATCH: ReadonlySet<MarkChangeKind> = new Set([
+  "move",
+  "remove",
+  "re-space",
+  "set-shade",
+  "set-text",
+  "turn",
+]);
 
 export const needsWatch = (changes: readonly MarkChange[]): boolean => changes.some(({ kind }) => NEED_WATCH.has(kind));
 
@@ -34,6 +41,7 @@ export function patchesFor(
   if (watch) {
     setShades(page, watch, changes, add);
     removePaths(page, watch, changes, add);
+    respaceLines(page, watch, changes, add);
     rewriteTexts(page, watch, changes, add);
     turnTexts(page, watch, changes, add);
     moveToLayers(page, watch, changes, layerOf, add);

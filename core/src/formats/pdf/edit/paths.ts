@@ -1,4 +1,4 @@
-import { changesOf, type MarkChange } from "../../../drawing";
+import { changesOf, IDENTITY, inverse, type MarkChange, type Matrix } from "../../../drawing";
 import { ContentLexer, Token } from "../lexer";
 import { Op } from "../operators";
 import type { PageOrigin } from "../origin";
@@ -15,7 +15,9 @@ export function setShades(page: PageOrigin, watch: PageWatch, changes: readonly 
       const at = paths.ofMark[row] ?? 0;
       if (done.has(at)) continue;
       done.add(at);
-      const { instance, range } = operatorsOf(page, watch, at);
+      const { instance, range, doesMore } = operatorsOf(page, watch, at);
+      if (doesMore)
+        throw new NotSafe("One of these paths does more than paint: it cuts other marks, or holds a setting.");
       around(add, instance, range, [`q ${numberText(1 - percent / 100)} G `, " Q"], { level: Level.state });
     }
 }
@@ -38,29 +40,73 @@ export function removePaths(page: PageOrigin, watch: PageWatch, changes: readonl
   }
 }
 
+/** Draws lines in place of others: they are painted where the first of these was, and none of these is painted. */
+export function respaceLines(page: PageOrigin, watch: PageWatch, changes: readonly MarkChange[], add: AddPatch): void {
+  const { paths } = page;
+  for (const { rows, linesMm } of changesOf(changes, "re-space")) {
+    const operators = [...new Set(Array.from(rows, (row) => paths.ofMark[row] ?? 0))].sort((a, b) => a - b);
+    requireWhole(page, rows, operators);
+    operators.forEach((at, i) => {
+      const { instance, range, painter, paints, cuts } = operatorsOf(page, watch, at);
+      if (paints !== Op.S) throw new NotSafe("Some of these lines are closed or filled as they are painted.");
+      if (cuts) throw new NotSafe("One of these lines cuts other marks.");
+      // The old path is made and not painted, so that settings that stand within it hold on.
+      const instead = i > 0 ? "" : ` ${linesIn(watch.painted[at]?.ctm ?? IDENTITY, linesMm)}`;
+      add(instance, { from: painter, to: range[1], text: `n${instead}` });
+    });
+  }
+}
+
+/** Operators that make lines and paint them, in the space that a matrix takes to millimetres on paper. */
+function linesIn(ctm: Matrix, linesMm: Float32Array): string {
+  const { a, b, c, d, e, f } = inverse(ctm);
+  const point = (x: number, y: number): string => `${numberText(a * x + c * y + e)} ${numberText(b * x + d * y + f)}`;
+  let text = "";
+  for (let i = 0; i + 3 < linesMm.length; i += 4) {
+    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = linesMm.subarray(i, i + 4);
+    text += `${point(x1, y1)} m ${point(x2, y2)} l `;
+  }
+  return `${text}S`;
+}
+
+/** Every mark that some operators paint has to be among those that are meant. */
+function requireWhole({ paths }: PageOrigin, rows: Uint32Array, operators: readonly number[]): void {
+  const meant = new Set(rows);
+  const own = new Set(operators);
+  if (paths.ofMark.some((at, row) => own.has(at) && !meant.has(row)))
+    throw new NotSafe("Some of these marks are painted in one go with others that are to stay.");
+}
+
 /** Operators that make a path or paint it, and do nothing else. */
 const PLAIN: ReadonlySet<number> = new Set<number>([
   ...[Op.m, Op.l, Op.c, Op.v, Op.y, Op.h, Op.re],
   ...[Op.S, Op.s, Op.f, Op.F, Op.fStar, Op.B, Op.BStar, Op.b, Op.bStar],
 ]);
 
-/**
- * Where the operators of a path stand, and where the one that paints it begins. Throws for a path that does more than
- * paint – it cuts what comes after it, or a setting stands within it –, as that would be lost with the change.
- */
-function operatorsOf(
-  { paths }: PageOrigin,
-  watch: PageWatch,
-  at: number,
-): { instance: number; range: [number, number]; painter: number } {
+/** Where the operators of a path stand, where the one that paints it begins, and what they do besides. */
+interface PathAt {
+  readonly instance: number;
+  readonly range: readonly [number, number];
+  readonly painter: number;
+  readonly paints: number;
+  /** It does more than paint: it cuts what comes after it, or a setting stands within it. */
+  readonly doesMore: boolean;
+  readonly cuts: boolean;
+}
+
+function operatorsOf({ paths }: PageOrigin, watch: PageWatch, at: number): PathAt {
   const [instance, from, to] = [paths.instance[at] ?? 0, paths.start[at] ?? 0, paths.end[at] ?? 0];
   const lexer = new ContentLexer((watch.contents[instance] ?? new Uint8Array(0)).subarray(from, to));
-  let painter = from;
+  let [painter, paints, doesMore, cuts] = [from, 0, false, false];
   for (let token = lexer.next(); token !== Token.end; token = lexer.next()) {
-    if (token === Token.number) continue;
-    if (token !== Token.operator || !PLAIN.has(lexer.operator))
-      throw new NotSafe("One of these paths does more than paint: it cuts other marks, or holds a setting.");
+    if (token !== Token.operator) {
+      if (token !== Token.number) doesMore = true;
+      continue;
+    }
+    if (!PLAIN.has(lexer.operator)) doesMore = true;
+    if (lexer.operator === Op.W || lexer.operator === Op.WStar) cuts = true;
     painter = from + lexer.start;
+    paints = lexer.operator;
   }
-  return { instance, range: [from, to], painter };
+  return { instance, range: [from, to], painter, paints, doesMore, cuts };
 }

@@ -28,6 +28,11 @@ export interface Sequence extends Standing {
   holdsOthers: boolean;
 }
 
+/** Where a path was painted, and the matrix from its space to millimetres on paper. */
+export interface PaintedAt extends Standing {
+  readonly ctm: Matrix;
+}
+
 /** Where a string was shown, and in what state. */
 export interface ShownAt extends Standing {
   readonly operator: number;
@@ -61,7 +66,7 @@ export class PageWatch {
   readonly contents: Uint8Array[] = [];
   readonly sequences: Sequence[] = [];
   /** By row of the path operators. */
-  readonly painted: Standing[] = [];
+  readonly painted: PaintedAt[] = [];
   /** By row of the texts. */
   readonly shown: ShownAt[] = [];
   /** By instance; none for the page itself. */
@@ -135,8 +140,8 @@ export class StreamWatch {
     }
   }
 
-  paints(): void {
-    this.page.painted.push(this.standing());
+  paints(ctm: Matrix): void {
+    this.page.painted.push({ ...this.standing(), ctm });
   }
 
   shows(
