@@ -2,7 +2,7 @@ import Fraction from "fraction.js";
 import { formatLength, Length, parseLength, plainWriting, type LengthUnit } from "./length";
 
 /** What a figure on a drawing says. */
-export type WrittenKind = "length" | "radius" | "diameter" | "angle" | "level" | "equal";
+export type WrittenKind = "length" | "radius" | "diameter" | "angle" | "arc length" | "level" | "equal";
 
 /** One way in which a figure may be meant. */
 export interface Reading {
@@ -47,13 +47,14 @@ const EQUAL = /^(?:eq|equal|=)\.?$/i;
 const ANGLE = /^(\d{1,3}(?:[.,]\d+)?)\s*(?:°|º|deg\.?)$/i;
 const RADIUS = /^(?:r(?:ad(?:ius)?)?\.?\s*=?\s*(?=[\d'"])(.+)|(.+\S)\s*(?:r|rad\.?))$/i;
 const DIAMETER = /^(?:(?:[⌀Øø∅Φφ]|dia(?:m|meter)?\.?)\s*=?\s*(.+)|(.+\S)\s*(?:[⌀Øø∅Φφ]|dia\.?))$/i;
+const ALONG_ARC = /^(?:[⌒⌢]|arc\.?(?:\s+length)?\s*[:=]?)\s*(.+)$/i;
 const LEVEL =
   /^(?:(?:f\.?f\.?l|s\.?s\.?l|t\.?o\.?[a-z]|el(?:ev)?|level|lvl|inv|datum)\.?\s*[:=]?\s*([+\-±]?\s?\d.*)|([+\-±]\s?\d.*))$/i;
 const DECIMAL = /^(\d{1,3}(?: \d{3})+|\d+)(?:([.,])(\d{1,4}))?\s*(mm|cm|km|m)?$/;
 
 /**
  * Reads a figure on a drawing: `3600`, `3 600`, `3.60 m`, `3,60`, `12'-6 1/2"`, `7.83'`, `(3600)`, `3600 TYP`,
- * `R 250`, `⌀12`, `45°`, `+4.58`, `EQ`. Undefined for what is no such figure. Common practice, no source.
+ * `R 250`, `⌀12`, `⌒ 1250`, `45°`, `+4.58`, `EQ`. Undefined for what is no such figure. Common practice, no source.
  */
 export function readWritten(raw: string): Written | undefined {
   if (raw.length > MOST_CHARACTERS || (!/\d/.test(raw) && !EQUAL.test(raw.trim()))) return undefined;
@@ -65,6 +66,8 @@ export function readWritten(raw: string): Written | undefined {
   const level = LEVEL.exec(figure);
   const asLevel = level && levelOf((level[1] ?? level[2] ?? "").trim());
   if (asLevel) return asLevel;
+  const alongArc = ALONG_ARC.exec(figure);
+  if (alongArc) return lengthOf((alongArc[1] ?? "").trim(), "arc length");
   const diameter = DIAMETER.exec(figure);
   if (diameter) return lengthOf((diameter[1] ?? diameter[2] ?? "").trim(), "diameter");
   const radius = RADIUS.exec(figure);

@@ -5,6 +5,7 @@ import { HEADS, type Heads } from "./heads";
 import { LETTERING, type TextLine } from "./lettering";
 import { LINE_WORK, type LineWork } from "./line-work";
 import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
+import { headsAtTip } from "./tips";
 
 /** From an end of the lettering to where its leader begins, in heights of capitals: along, below and above the baseline. */
 const REACH = { along: 2.2, below: 0.6, above: 1.6 };
@@ -16,11 +17,6 @@ const MOST_PIECES = 3;
 const JOINT_MM = 0.1;
 /** A tip points at what lies within this. */
 const AT_TIP_MM = 0.4;
-/** The barbs of an open arrow: how long, and the sine of the angle at which they lie to the line. */
-const BARB_MM = { least: 0.8, most: 6 };
-const BARB_SIN = { least: 0.1, most: 0.75 };
-/** An arrow lies along its line but for this. */
-const ALONG_COS = 0.94;
 /** So many other lines end where a leader's head is, and it is none. */
 const MOST_AT_TIP = 3;
 /** Lines beside lettering that are looked at; among more, nobody sees a leader. */
@@ -156,27 +152,8 @@ class Finder {
   /** Rows of the arrow or dot that a line ends in; an arrow points the way that the line goes. */
   private headsAt(tip: PointMm, pieces: readonly number[]): number[] {
     const along = this.directionAt(tip, pieces);
-    const drawn = this.heads
-      .near(boxOfPoints([tip], AT_TIP_MM))
-      .filter(({ kind, atMm, sizeMm, towards }) => {
-        if (Math.hypot(atMm[0] - tip[0], atMm[1] - tip[1]) > AT_TIP_MM) return false;
-        if (kind !== "filled-arrow") return sizeMm < BARB_MM.most;
-        return towards[0] * along[0] + towards[1] * along[1] > ALONG_COS;
-      })
-      .map(({ row }) => row);
-    if (drawn.length > 0) return this.isHub(tip, pieces) ? [] : drawn;
-    const barbs = this.lines.near(boxOfPoints([tip], JOINT_MM)).flatMap((i) => {
-      const length = this.lines.length(i);
-      if (pieces.includes(i) || length < BARB_MM.least || length > BARB_MM.most) return [];
-      const [dx, dy] = this.backFrom(tip, i);
-      const [back, side] = [-(dx * along[0] + dy * along[1]), dx * along[1] - dy * along[0]];
-      const isBarb = back > 0 && Math.abs(side) > BARB_SIN.least * length && Math.abs(side) < BARB_SIN.most * length;
-      return isBarb ? [{ i, length, side }] : [];
-    });
-    const [one, other, third] = barbs;
-    if (!one || !other || third || one.side > 0 === other.side > 0) return [];
-    if (Math.abs(one.length - other.length) > 0.25 * Math.max(one.length, other.length)) return [];
-    return [...new Set([one, other].map(({ i }) => this.lines.rows[i] ?? 0))];
+    const heads = headsAtTip(this.lines, this.heads, { atMm: tip, withinMm: AT_TIP_MM, along, own: pieces });
+    return heads.length > 0 && this.isHub(tip, pieces) ? [] : heads;
   }
 
   /** The way in which the last piece of a line goes, of length 1. */

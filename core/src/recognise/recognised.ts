@@ -2,7 +2,7 @@ import { visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from ".
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
-import { ROUND_DIMENSIONS } from "./dimensions/round";
+import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
 import { scaleInWords } from "./dimensions/scale-in-words";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
@@ -13,7 +13,7 @@ import { SCALE_NOTES } from "./scale-notes";
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
 export interface Recognised {
   readonly dimensions: readonly RecognisedDimension[];
-  /** Radii, diameters and angles. */
+  /** Radii, diameters, angles and lengths along arcs. */
   readonly round: readonly RecognisedRound[];
   readonly leaders: readonly RecognisedLeader[];
   readonly drawings: readonly RecognisedDrawing[];
@@ -36,7 +36,7 @@ export interface RecognisedDimension {
 
 export interface RecognisedRound {
   readonly text: string;
-  readonly kind: "radius" | "diameter" | "angle";
+  readonly kind: RoundDimension["kind"];
   /** Millimetres on paper; of an angle, degrees. */
   readonly drawn: number;
   readonly from: PointMm;

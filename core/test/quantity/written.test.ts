@@ -29,6 +29,8 @@ const LENGTHS: (readonly [written: string, mm: number, kind?: string])[] = [
   ["R250", 250, "radius"],
   ["2'-6\" R", 762, "radius"],
   ["⌀12", 12, "diameter"],
+  ["⌒ 1250", 1250, "arc length"],
+  ["ARC 3.20 m", 3200, "arc length"],
   ["12 DIA", 12, "diameter"],
   ["+4.58", 4580, "level"],
   ["FFL 0.00", 0, "level"],

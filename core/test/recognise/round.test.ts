@@ -76,6 +76,22 @@ describe("radii, diameters and angles", () => {
     const text = lettering("42 deg", x - (gap === 0 ? -1 : 3), y - 1, 2.5);
     expect(await found(sides + arcs + ends + text)).toEqual([["42 deg", "angle", 42]]);
   });
+  it.each([
+    ["that says so", "arc 1250", true],
+    ["that says so, at plain ends", "arc 1250", false],
+    ["that says nothing", "1250", true],
+  ])("a length along an arc, of a figure %s", async (_name, text, isHeaded) => {
+    // The wall at 40 mm, its dimension at 50 mm, from 20 to 80 degrees.
+    const ends = [20, 80].map((degrees) => {
+      const [from, to] = [at(100, 100, 42, degrees), at(100, 100, 52, degrees)];
+      const head = isHeaded ? arrow(at(100, 100, 50, degrees), degrees === 20 ? -70 : 170) : "";
+      return stroke(...from, ...to) + head;
+    });
+    const [x, y] = at(100, 100, 51.5, 50);
+    const content =
+      arc(100, 100, 40, 10, 90, 0.5) + arc(100, 100, 50, 20, 80) + ends.join("") + lettering(text, x, y, 2.5);
+    expect(await found(content)).toEqual([[text, "arc length", Number(((40 * Math.PI) / 3).toFixed(2))]]);
+  });
   it("an angle without heads, whose arc ends on lines to its middle", async () => {
     const sides = stroke(100, 100, 150, 100) + stroke(100, 100, ...at(100, 100, 50, 90));
     const [x, y] = at(100, 100, 22, 45);

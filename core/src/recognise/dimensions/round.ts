@@ -1,10 +1,12 @@
 import { boxOfPoints, type PointMm } from "../../drawing";
-import { readWritten, type Written } from "../../quantity";
+import { readWritten, type Written, type WrittenKind } from "../../quantity";
 import { ARCS, directionDeg, goesThrough, pointOn, type Arc, type Arcs } from "../arcs";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import { headsAtTip } from "../tips";
+import { DIMENSIONS } from "./dimensions";
 import { ON_LINE_MM } from "./stops";
 
 /** From the middle of a figure to its line or arc, in heights of capitals, and beside it. */
@@ -19,17 +21,20 @@ const MOST_LINES = 24;
 const MOST_IN_ALL = 400_000;
 /** Arcs of one circle: the two parts of an arc that a figure breaks. */
 const SAME_CIRCLE_MM = 0.1;
+/** A dimension along an arc lies beside what it measures, about the same centre. Millimetres. */
+const SAME_CENTRE_MM = 0.4;
+const LEAST_BESIDE_MM = 2;
 const CONFIDENCE = { headed: 0.95, bare: 0.7 };
 
 /** A figure at an arc or a circle, or at the arc between two lines. */
 export interface RoundDimension {
-  readonly kind: "radius" | "diameter" | "angle";
+  readonly kind: "radius" | "diameter" | "angle" | "arc length";
   readonly figure: TextLine;
   readonly written: Written;
   readonly centreMm: PointMm;
   /** Radius of the arc that is measured, or of that between the sides of an angle. Millimetres on paper. */
   readonly radiusMm: number;
-  /** Radius or diameter, millimetres on paper; of an angle, degrees. */
+  /** Radius, diameter or length along the arc, millimetres on paper; of an angle, degrees. */
   readonly drawn: number;
   /** What shows it: a line along the radius or diameter, or from side to side of the angle. */
   readonly from: PointMm;
@@ -42,7 +47,7 @@ export const ROUND_DIMENSIONS: PageRecogniser<RoundDimension> = {
   id: "round-dimensions",
   on: "page",
   ofDrawing: true,
-  finds: "radii, diameters and angles",
+  finds: "radii, diameters, angles and lengths along arcs",
   from: "a figure that reads as one, with a line from it that ends square on an arc, or an arc beside it that ends on both sides",
   find: (facts) => {
     const figures = figuresOf(facts);
@@ -56,13 +61,18 @@ interface Figure {
   readonly middle: PointMm;
 }
 
+/** Figures that say that they are of something round, and lengths that belong to no straight dimension. */
 function figuresOf(facts: PageFacts): Figure[] {
+  const straight = new Set(facts.of(DIMENSIONS).flatMap(({ value }) => value.figure.rows));
+  const hasArcs = (facts.of(ARCS)[0]?.value.all.length ?? 0) > 0;
   return facts.of(LETTERING).flatMap(({ value: line }) => {
-    const written = readWritten(line.text);
-    const isRound = written && ["radius", "diameter", "angle"].includes(written.kind);
+    const written = hasArcs && !line.rows.some((row) => straight.has(row)) ? readWritten(line.text) : undefined;
+    const isRound = written && ROUND_KINDS.has(written.kind);
     return isRound ? [{ line, written, middle: middleOf(line) }] : [];
   });
 }
+
+const ROUND_KINDS: ReadonlySet<WrittenKind> = new Set(["radius", "diameter", "angle", "arc length", "length"]);
 
 /** Where a line from a figure ends on an arc. */
 interface Tip {
@@ -90,7 +100,9 @@ class Finder {
   all(figures: readonly Figure[]): Sure<RoundDimension>[] {
     return figures.flatMap((figure) => {
       if (this.left <= 0) return [];
-      const found = figure.written.kind === "angle" ? this.angle(figure) : this.straightTo(figure);
+      const { kind } = figure.written;
+      const isAlong = kind === "angle" || kind === "arc length" || kind === "length";
+      const found = isAlong ? this.along(figure) : this.straightTo(figure);
       return found ? [found] : [];
     });
   }
@@ -177,28 +189,17 @@ class Finder {
     );
   }
 
-  /** Rows of what a line can end in at a point: an arrow, a dot, a tick, or the barbs of an open arrow. */
+  /** Rows of what a line can end in at a point, whichever way it comes. */
   private headsAt(at: PointMm): number[] {
-    const drawn = this.heads
-      .near(boxOfPoints([at], ON_ARC_MM))
-      .filter(({ atMm }) => Math.hypot(atMm[0] - at[0], atMm[1] - at[1]) <= ON_ARC_MM)
-      .map(({ row }) => row);
-    if (drawn.length > 0) return drawn;
-    const short = this.lines
-      .near(boxOfPoints([at], ON_LINE_MM))
-      .filter((i) => this.lines.length(i) >= HEAD_MM.least && this.lines.length(i) <= HEAD_MM.most);
-    const isAt = (point: PointMm): boolean => Math.hypot(point[0] - at[0], point[1] - at[1]) <= ON_LINE_MM;
-    const ticks = short.filter((i) => {
-      const [p, q] = [this.lines.end(i, 0), this.lines.end(i, 1)];
-      return isAt([(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]);
-    });
-    const barbs = short.filter((i) => isAt(this.lines.end(i, 0)) || isAt(this.lines.end(i, 1)));
-    return (ticks.length > 0 ? ticks : barbs.length >= 2 ? barbs : []).map((i) => this.lines.rows[i] ?? 0);
+    return headsAtTip(this.lines, this.heads, { atMm: at, withinMm: ON_ARC_MM, ticks: true });
   }
 
-  /** An angle: an arc beside the figure, in one piece or broken by it, with a head or a side at each end. */
-  private angle(figure: Figure): Sure<RoundDimension> | undefined {
-    const { line, middle } = figure;
+  /**
+   * An angle, or a length along an arc: an arc beside the figure, in one piece or broken by it, with a head or a side at
+   * each end. A length that does not say that it is one along an arc needs both heads: doors have arcs and figures, too.
+   */
+  private along(figure: Figure): Sure<RoundDimension> | undefined {
+    const { line, middle, written } = figure;
     const reach = REACH * line.heightMm + REACH_MM;
     // An arc that its figure breaks begins beside it.
     const near = this.arcs.passing(middle, reach, reach + line.lengthMm);
@@ -211,17 +212,55 @@ class Finder {
       const held = ends.map((end) => this.heldAt(arc, end));
       if (!held.every((each) => each.length > 0)) continue;
       const headed = ends.every((end) => this.headsAt(end).length > 0);
-      return this.told(figure, headed ? CONFIDENCE.headed : CONFIDENCE.bare, {
-        kind: "angle",
-        centreMm: arc.centreMm,
-        radiusMm: arc.radiusMm,
-        drawn: whole.to - whole.from,
-        from: ends[0],
-        to: ends[1],
-        rows: [...whole.rows, ...held.flat()],
+      const confidence = headed ? CONFIDENCE.headed : CONFIDENCE.bare;
+      const rows = [...whole.rows, ...held.flat()];
+      const { centreMm, radiusMm } = arc;
+      if (written.kind === "angle") {
+        const [from, to] = ends;
+        return this.told(figure, confidence, {
+          kind: "angle",
+          centreMm,
+          radiusMm,
+          drawn: whole.to - whole.from,
+          from,
+          to,
+          rows,
+        });
+      }
+      if (written.kind === "length" && !headed) continue;
+      const measured = this.measuredArc(arc, whole);
+      if (!measured) continue;
+      const [from, to] = [pointOn(measured, whole.from), pointOn(measured, whole.to)];
+      const drawn = measured.radiusMm * (whole.to - whole.from) * (Math.PI / 180);
+      return this.told(figure, confidence, {
+        kind: "arc length",
+        centreMm,
+        radiusMm: measured.radiusMm,
+        drawn,
+        from,
+        to,
+        rows: [...rows, ...measured.rows],
       });
     }
     return undefined;
+  }
+
+  /** The arc of the building that a dimension along an arc measures: about the same centre, from the one end to the other. */
+  private measuredArc(dimension: Arc, { from, to }: { from: number; to: number }): Arc | undefined {
+    const { centreMm, radiusMm } = dimension;
+    this.left -= this.arcs.all.length;
+    if (this.left <= 0) return undefined;
+    const slack = (ON_ARC_MM / radiusMm) * (180 / Math.PI) + 0.3;
+    return this.arcs.all
+      .filter(
+        (arc) =>
+          Math.hypot(arc.centreMm[0] - centreMm[0], arc.centreMm[1] - centreMm[1]) <= SAME_CENTRE_MM &&
+          Math.abs(arc.radiusMm - radiusMm) > LEAST_BESIDE_MM &&
+          goesThrough(arc, from, slack) &&
+          goesThrough(arc, (from + to) / 2, slack) &&
+          goesThrough(arc, to, slack),
+      )
+      .sort((a, b) => Math.abs(a.radiusMm - radiusMm) - Math.abs(b.radiusMm - radiusMm))[0];
   }
 
   /** Rows of what an arc ends on: a head, or a line that leads to its middle. */
@@ -257,9 +296,6 @@ class Finder {
     };
   }
 }
-
-/** Ticks, and the barbs of open arrows. Millimetres. */
-const HEAD_MM = { least: 0.6, most: 6 };
 
 /** How far the arcs of one circle go on both sides of a figure, in degrees that rise from the one end to the other. */
 function joined(

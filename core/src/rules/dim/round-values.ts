@@ -1,12 +1,16 @@
 import { mm } from "../../base/words";
 import { partAt } from "../../recognise/dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "../../recognise/dimensions/round";
+import { RUNNING_DIMENSIONS } from "../../recognise/dimensions/running";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { PageFacts } from "../../recognise/recogniser";
 import type { Report } from "../rule";
 import { inItsUnits } from "../../quantity";
 
-/** The radii, diameters and angles of a page that are not as written, and how many could not be judged for want of a scale. */
+/**
+ * The radii, diameters, angles, lengths along arcs and distances from a zero line of a page that are not as written, and
+ * how many could not be judged for want of a scale.
+ */
 export function wrongRoundValues(facts: PageFacts, offMm: number): { reports: Report[]; open: number } {
   const reports: Report[] = [];
   let open = 0;
@@ -15,11 +19,22 @@ export function wrongRoundValues(facts: PageFacts, offMm: number): { reports: Re
     if (report === "no scale") open++;
     else if (report) reports.push(report);
   }
+  for (const { value } of facts.of(RUNNING_DIMENSIONS)) {
+    const report = wrongLength(facts, { ...value, kind: "distance from the zero line" }, offMm);
+    if (report === "no scale") open++;
+    else if (report) reports.push(report);
+  }
   return { reports, open };
 }
 
+/** What is measured of a figure that stands for one length. */
+interface Measured extends Pick<RoundDimension, "figure" | "written" | "drawn" | "from" | "to"> {
+  /** As a noun. */
+  readonly kind: string;
+}
+
 /** Where it stands, and what shows it. */
-const placeOf = (facts: PageFacts, { figure, from, to }: RoundDimension, words: string): Omit<Report, "message"> => ({
+const placeOf = (facts: PageFacts, { figure, from, to }: Measured, words: string): Omit<Report, "message"> => ({
   page: facts.page.index,
   layer: facts.page.texts.layer[figure.rows[0] ?? 0] ?? -1,
   placed: true,
@@ -45,7 +60,7 @@ function wrongAngle(facts: PageFacts, found: RoundDimension, offMm: number): Rep
   };
 }
 
-function wrongLength(facts: PageFacts, found: RoundDimension, offMm: number): Report | undefined | "no scale" {
+function wrongLength(facts: PageFacts, found: Measured, offMm: number): Report | undefined | "no scale" {
   const part = partAt(facts, found.to);
   const scale = part?.implied?.exact ?? part?.stated?.scale.toNumber();
   if (!part || scale === undefined) return "no scale";

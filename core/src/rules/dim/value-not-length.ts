@@ -1,12 +1,15 @@
 import { mm } from "../../base/words";
 import { DIMENSION_SEARCH } from "../../recognise/dimensions/dimensions";
 import { DRAWN_PARTS, type JudgedDimension } from "../../recognise/dimensions/drawings";
+import { DIMENSION_ROWS } from "../../recognise/dimensions/rows";
+import { RUNNING_DIMENSIONS } from "../../recognise/dimensions/running";
 import { ROUND_DIMENSIONS } from "../../recognise/dimensions/round";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
 import { inItsUnits } from "../../quantity";
+import { unequalDimensions } from "./equal-values";
 import { measuredShape } from "./in-words";
 import { wrongRoundValues } from "./round-values";
 
@@ -26,16 +29,16 @@ export const valueNotLength = rule({
   title: "A written value that is not the drawn length",
   severity: "stop",
   needs: [],
-  reads: [DIMENSION_SEARCH, DRAWN_PARTS, ROUND_DIMENSIONS],
+  reads: [DIMENSION_SEARCH, DRAWN_PARTS, DIMENSION_ROWS, ROUND_DIMENSIONS, RUNNING_DIMENSIONS],
   parameters: [VALUE_OFF],
   page: {
     measures:
-      "The distance between the two points of each dimension on paper, times the scale that most dimensions of its drawing agree on (the stated scale where fewer than three do), against what is written; so the radius or diameter of the arc that a figure's line ends on, and the angle between the ends of an arc.",
+      "The distance between the two points of each dimension on paper, times the scale that most dimensions of its drawing agree on (the stated scale where fewer than three do), against what is written; so the radius or diameter of the arc that a figure's line ends on, the angle between the ends of an arc, the length along one, and the distance from a zero line. Dimensions of one row that are said to be equal (EQ) are measured against each other.",
     why: "A dimension line that was cut loose from the building keeps its old value when the building changes. People build what is written.",
     right: "3600, where 72 mm are drawn at 1:50.",
     wrong: "3600, where 69 mm are drawn at 1:50: 3450 mm.",
     cannotSee:
-      "Dimensions without a figure, figures that are not lengths (EQ), lengths along an arc, and distances from a zero point. Where fewer than three dimensions of a drawing agree and no scale is stated, nothing is judged.",
+      "Dimensions without a figure. Where fewer than three dimensions of a drawing agree and no scale is stated, nothing is judged.",
     mend: "None: only who drew it knows whether the drawing or the figure is right.",
   },
   judge({ pages, report, leaveOpen, valueOf }) {
@@ -47,8 +50,11 @@ export const valueNotLength = rule({
         );
       const round = wrongRoundValues(facts, off);
       round.reports.forEach(report);
+      unequalDimensions(facts, off).forEach(report);
       if (round.open > 0)
-        leaveOpen("The scale of some radii and diameters is neither implied nor stated, so they can't be checked.");
+        leaveOpen(
+          "The scale of some radii, diameters and the like is neither implied nor stated, so they can't be checked.",
+        );
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         if (part.dimensions.some(({ reading, drawnLengthMm }) => reading && drawnLengthMm === undefined))
           leaveOpen("The scale of some dimensions is neither implied nor stated, so they can't be checked.");

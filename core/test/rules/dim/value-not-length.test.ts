@@ -20,6 +20,23 @@ function round(radius: string, diameter: string, angle: string): string {
   ].join("");
 }
 
+/** An arc of 40 mm and 60 degrees, which is 2094.4 mm long at 1:50, with its dimension 10 mm outside. */
+function along(figure: string, up = 0): string {
+  const ends = [60, 120].map(
+    (degrees) =>
+      stroke(...at(110, 20 + up, 42, degrees), ...at(110, 20 + up, 52, degrees)) +
+      arrow(at(110, 20 + up, 50, degrees), degrees === 60 ? -30 : 210),
+  );
+  const arcs = arc(110, 20 + up, 40, 50, 130, 0.5) + arc(110, 20 + up, 50, 60, 120);
+  return arcs + ends.join("") + lettering(figure, 107, 71 + up, 2.5);
+}
+
+/** Lines at 0, 24, 48 and 80 mm along, each with a figure at its end. */
+const fromZero = (figures: readonly string[]): string =>
+  [0, 24, 48, 80]
+    .map((x, i) => stroke(210, 60 + x, 240, 60 + x) + lettering(figures[i]!, 241.5, 58.75 + x, 2.5))
+    .join("");
+
 describeRule("dim/value-not-length", [
   { name: "values that are drawn", layers, content: wall + on(1, row(ROW)) },
   {
@@ -102,5 +119,31 @@ describeRule("dim/value-not-length", [
     layers,
     content: on(1, round("R 1000", "dia 800", "40 deg")),
     notJudged: true,
+  },
+  {
+    name: "a length along an arc, and one that is another",
+    layers,
+    content: wall + on(1, row(ROW) + along("2094") + along("2300", 60)),
+    findings: [["A-ANNO-DIMS", 1, 2094.4, 2300]],
+    message: /^“2300” is written, but the arc length that is drawn is 2094\.4 mm/,
+  },
+  {
+    name: "distances from a zero line, of which one is another",
+    layers,
+    content: wall + on(1, row(ROW) + fromZero(["0", "1200", "2500", "4000"])),
+    findings: [["A-ANNO-DIMS", 1, 2400, 2500]],
+    message: /^“2500” is written, but the distance from the zero line that is drawn is 2400 mm/,
+  },
+  {
+    name: "dimensions that are said to be equal, and are",
+    layers,
+    content: wall + on(1, row(ROW) + row({ ...ROW, y: 160, stops: [40, 80, 120, 160], texts: ["EQ", "EQ", "EQ"] })),
+  },
+  {
+    name: "dimensions that are said to be equal, and are not",
+    layers,
+    content: wall + on(1, row(ROW) + row({ ...ROW, y: 160, stops: [40, 80, 121.5, 161.5], texts: ["EQ", "EQ", "EQ"] })),
+    findings: [["A-ANNO-DIMS", 1, 1.5, 0]],
+    message: /^3 dimensions of a row are said to be equal, but 40 mm to 41\.5 mm are drawn on paper\.$/,
   },
 ]);
