@@ -1,26 +1,44 @@
-import { visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
+import { cornersOfBox, visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
+import { RUNNING_DIMENSIONS } from "./dimensions/running";
 import { scaleInWords } from "./dimensions/scale-in-words";
+import { DRAWN_LETTERING } from "./drawn-lettering";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
 import { LEADERS } from "./leaders";
 import { cornersOf, LETTERING } from "./lettering";
+import { NORTH_POINTS, type NorthPoint } from "./north-points";
+import { SCALE_BARS } from "./scale-bars";
 import { SCALE_NOTES } from "./scale-notes";
+import { TEXT_BLOCKS } from "./text-blocks";
 
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
 export interface Recognised {
   readonly dimensions: readonly RecognisedDimension[];
-  /** Radii, diameters, angles and lengths along arcs. */
+  /** Radii, diameters, angles, lengths along arcs and distances from a zero line. */
   readonly round: readonly RecognisedRound[];
   readonly leaders: readonly RecognisedLeader[];
   readonly drawings: readonly RecognisedDrawing[];
   readonly hatches: readonly RecognisedHatch[];
   /** Scales that are written on the page, building per paper. */
   readonly notes: readonly number[];
+  /** Lines of lettering, and those that are drawn as lines or outlines, which can't be read. */
   readonly lettering: readonly RecognisedLine[];
+  /** Lines that are read one after the other. */
+  readonly blocks: readonly RecognisedLine[];
+  /** Scale bars and north points. */
+  readonly guides: readonly RecognisedGuide[];
+}
+
+/** A scale bar from end to end, or a north point from its middle towards north. */
+export interface RecognisedGuide {
+  readonly kind: "scale bar" | "north point";
+  readonly words: string;
+  readonly from: PointMm;
+  readonly to: PointMm;
 }
 
 export interface RecognisedDimension {
@@ -36,7 +54,7 @@ export interface RecognisedDimension {
 
 export interface RecognisedRound {
   readonly text: string;
-  readonly kind: RoundDimension["kind"];
+  readonly kind: RoundDimension["kind"] | "distance from zero";
   /** Millimetres on paper; of an angle, degrees. */
   readonly drawn: number;
   readonly from: PointMm;
@@ -129,13 +147,22 @@ export function recognisedOn(facts: PageFacts): Recognised {
   return {
     drawings,
     dimensions: drawings.flatMap(({ dimensions }) => dimensions),
-    round: facts.of(ROUND_DIMENSIONS).map(({ value: { figure, kind, drawn, from, to } }) => ({
-      text: figure.text,
-      kind,
-      drawn,
-      from,
-      to,
-    })),
+    round: [
+      ...facts.of(ROUND_DIMENSIONS).map(({ value: { figure, kind, drawn, from, to } }) => ({
+        text: figure.text,
+        kind,
+        drawn,
+        from,
+        to,
+      })),
+      ...facts.of(RUNNING_DIMENSIONS).map(({ value: { figure, drawn, from, to } }) => ({
+        text: figure.text,
+        kind: "distance from zero" as const,
+        drawn,
+        from,
+        to,
+      })),
+    ],
     leaders: facts
       .of(LEADERS)
       .map(({ value: { line, fromMm, tipMm } }) => ({ text: line.text, from: fromMm, tip: tipMm })),
@@ -151,7 +178,29 @@ export function recognisedOn(facts: PageFacts): Recognised {
           box: boxMm,
         })),
       ),
-    lettering: facts.of(LETTERING).map(({ value }) => ({ text: value.text, corners: cornersOf(value) })),
+    lettering: [
+      ...facts.of(LETTERING).map(({ value }) => ({ text: value.text, corners: cornersOf(value) })),
+      ...facts.of(DRAWN_LETTERING).map(({ value }) => ({ text: "", corners: cornersOfBox(value.boxMm) })),
+    ],
+    blocks: facts
+      .of(TEXT_BLOCKS)
+      .filter(({ value }) => value.lines.length > 1)
+      .map(({ value: { lines, corners } }) => ({ text: lines.map(({ text }) => text).join("\n"), corners })),
+    guides: [
+      ...facts
+        .of(SCALE_BARS)
+        .map(({ value }) => ({ kind: "scale bar" as const, words: value.words, from: value.fromMm, to: value.toMm })),
+      ...facts.of(NORTH_POINTS).map(({ value }) => northGuide(value)),
+    ],
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
+}
+
+/** How long a north point is shown, whatever its size. Millimetres. */
+const NORTH_MM = 15;
+
+function northGuide({ atMm, directionDeg, letter }: NorthPoint): RecognisedGuide {
+  const turn = (directionDeg * Math.PI) / 180;
+  const to: PointMm = [atMm[0] + NORTH_MM * Math.cos(turn), atMm[1] + NORTH_MM * Math.sin(turn)];
+  return { kind: "north point", words: letter.text, from: atMm, to };
 }

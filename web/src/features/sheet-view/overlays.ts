@@ -2,7 +2,7 @@ import { cornersOfBox, type PointMm } from "@hemstitch/core/drawing";
 import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
-export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering";
+export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides";
 
 /** Dark enough on the white sheet, and told apart by their dashes, too. */
 export const OVERLAY_INK: Record<OverlayKind, string> = {
@@ -11,6 +11,7 @@ export const OVERLAY_INK: Record<OverlayKind, string> = {
   hatches: "#8A5300",
   leaders: "#7A3E6B",
   lettering: "#5B6472",
+  guides: "#2C6E49",
 };
 const DASHES: Record<OverlayKind, number[]> = {
   drawings: [14, 6],
@@ -18,6 +19,7 @@ const DASHES: Record<OverlayKind, number[]> = {
   hatches: [],
   leaders: [2, 3],
   lettering: [],
+  guides: [8, 3, 2, 3],
 };
 const RING_PX = 6;
 const FONT = "600 12px 'Archivo Variable', sans-serif";
@@ -43,7 +45,11 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
     context.stroke();
     context.setLineDash([]);
   };
-  if (shown.has("lettering")) for (const { corners } of page.lettering) outline("lettering", corners, 0.75);
+  if (shown.has("lettering")) {
+    for (const { corners } of page.lettering) outline("lettering", corners, 0.75);
+    for (const { corners } of page.blocks) outline("lettering", corners, 1.75);
+  }
+  if (shown.has("guides")) for (const { from, to, words } of page.guides) guide(context, at(...from), at(...to), words);
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("dimensions")) {
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
@@ -94,6 +100,24 @@ function dimension(
   }
 }
 
+/** A line along a scale bar, or from the middle of a north point towards north, with what it says. */
+function guide(
+  context: CanvasRenderingContext2D,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  words: string,
+): void {
+  context.strokeStyle = OVERLAY_INK.guides;
+  context.lineWidth = 2;
+  context.setLineDash(DASHES.guides);
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...to);
+  context.stroke();
+  context.setLineDash([]);
+  label(context, words, to[0] + 4, to[1] - 5, OVERLAY_INK.guides);
+}
+
 /** Dots from where a leader begins to a ring around where it points. */
 function leader(
   context: CanvasRenderingContext2D,
@@ -113,11 +137,17 @@ function leader(
   context.stroke();
 }
 
-function label(context: CanvasRenderingContext2D, words: string, x: number, y: number): void {
+function label(
+  context: CanvasRenderingContext2D,
+  words: string,
+  x: number,
+  y: number,
+  ink = OVERLAY_INK.drawings,
+): void {
   context.font = FONT;
   context.lineWidth = 3;
   context.strokeStyle = "#fff";
   context.strokeText(words, x, y);
-  context.fillStyle = OVERLAY_INK.drawings;
+  context.fillStyle = ink;
   context.fillText(words, x, y);
 }

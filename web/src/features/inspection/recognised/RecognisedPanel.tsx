@@ -14,6 +14,7 @@ const WORDS: Record<OverlayKind, string> = {
   hatches: "Hatches",
   leaders: "Leaders",
   lettering: "Lettering",
+  guides: "Scale bars and north points",
 };
 
 /** How each kind is drawn over the sheet, in words: nobody has to tell them apart by their colours. */
@@ -22,7 +23,8 @@ const DRAWN: Record<OverlayKind, string> = {
   dimensions: "a line from point to point",
   hatches: "their lines drawn over",
   leaders: "dots to a ring where each points",
-  lettering: "a thin box around each line",
+  lettering: "a thin box around each line, a heavier one around each block",
+  guides: "dashes along each bar, and towards north",
 };
 
 /** What the program made out on the sheet, to be shown over it: so that people can trust its silence. */

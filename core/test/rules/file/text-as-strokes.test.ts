@@ -1,0 +1,49 @@
+import { inOutlines, inStrokes } from "../../support/drawn-letters";
+import { box, stripes, stroke } from "../../support/drawn";
+import { lettering, on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+/** A chair: a seat and its back. */
+const chair = (x: number, y: number): string => box(x, y, 4, 4, 0.18) + stroke(x, y + 4.8, x + 4, y + 4.8);
+const row = (count: number, draw: (i: number) => string): string =>
+  Array.from({ length: count }, (_, i) => draw(i)).join("");
+
+describeRule("file/text-as-strokes", [
+  { name: "written lettering", content: on(0, lettering("THE HALLS", 40, 40, 3.5)) },
+  {
+    name: "lettering in strokes, level and upright",
+    content: on(0, inStrokes("THE HALLS", 40, 40, 3.5) + inStrokes("LEAST", 150, 60, 3.5, true)),
+    findings: [["A-WALL", 23, 3.5]],
+    message:
+      /^2 lines of lettering are drawn as lines, about 3\.5 mm high\. Words and figures in them can't be read\.$/,
+  },
+  {
+    name: "lettering in outlines, of two heights",
+    content: on(0, inOutlines("Waiting hall", 40, 40, 5) + inOutlines("Floor 2714", 40, 60, 2.5)),
+    findings: [["A-WALL", 23]],
+    message: /^2 lines of lettering are drawn as outlines, about 2\.5 mm to 5(?:\.1)? mm high/,
+  },
+  {
+    name: "a row of chairs",
+    content: on(
+      0,
+      row(8, (i) => chair(40 + i * 6, 40)),
+    ),
+  },
+  {
+    name: "a stair",
+    content: on(
+      0,
+      row(14, (i) => stroke(40 + i * 2.6, 40, 40 + i * 2.6, 50)),
+    ),
+  },
+  { name: "a hatch", content: on(0, box(40, 40, 30, 4) + stripes(40, 40, 30, 4, 45, 1.2)) },
+  { name: "three letters", content: on(0, inStrokes("THE", 40, 40, 3.5)) },
+  {
+    name: "a row of unlike things that stand on no one line",
+    content: on(
+      0,
+      row(8, (i) => box(40 + i * 7, 40 + (i % 3) * 2, 2 + (i % 4), 3 + (i % 3), 0.18)),
+    ),
+  },
+]);
