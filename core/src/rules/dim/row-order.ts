@@ -1,4 +1,12 @@
-import { DIMENSION_ROWS, SAME_STOP_MM, type DimensionRow } from "../../recognise/dimensions/rows";
+import {
+  DIMENSION_ROWS,
+  overlapMm,
+  SAME_STOP_MM,
+  type DimensionRow,
+  type RowsAlong,
+} from "../../recognise/dimensions/rows";
+import { onCarrier } from "../../recognise/dimensions/stops";
+import { GRID_LINES, type GridLine } from "../../recognise/grid-lines";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
 import { figureMarks, figuresOf } from "./row-in-words";
@@ -9,27 +17,31 @@ export const rowOrder = rule({
   title: "Dimension rows that are not in the office's order",
   severity: "mend",
   needs: ["dimensionStyles"],
-  reads: [DIMENSION_ROWS],
+  reads: [DIMENSION_ROWS, GRID_LINES],
   parameters: [],
   page: {
     measures:
-      "Rows on one side of a drawing, from the outermost in: a row whose stops are all stops of another is the coarser of the two, and stands outside it; the overall row stands outside all.",
+      "Rows on one side of a drawing, from the outermost in: a row whose stops are all stops of another is the coarser of the two, and stands outside it; the overall row stands outside all. A row whose stops all lie on grid lines is that of the grid, and stands where the style has it.",
     why: "People read rows from the whole to its parts. A row in the wrong place is misread, and its extension lines cross the others.",
     right: "Overall, grid, masses, openings, from the outermost in.",
     wrong: "The overall length inside the openings.",
-    cannotSee: "Which of two rows is of the grid and which of the masses where neither has all the stops of the other.",
+    cannotSee:
+      "Which of two rows is of the masses and which of the openings where neither has all the stops of the other, and rows of a grid without bubbles.",
     mend: "None: the rows have to be moved in the drawing.",
   },
   judge({ file, pages, report }) {
     const styleOf = stylesOf(file);
-    for (const facts of pages)
-      for (const { value: along } of facts.of(DIMENSION_ROWS))
+    for (const facts of pages) {
+      const grid = facts.of(GRID_LINES).map(({ value }) => value);
+      for (const { value: along } of facts.of(DIMENSION_ROWS)) {
+        const onGrid = gridStops(along, grid);
         for (const side of along.sides)
           side.forEach((row, i) => {
             const [first] = row.dimensions;
             const rows = first && styleOf(first)?.style.rows;
             if (!first || !rows || rows[0] !== "overall") return;
-            const outer = side.slice(i + 1).find((each) => isCoarser(row, each));
+            const beyond = side.slice(i + 1);
+            const outer = beyond.find((each) => isCoarser(row, each)) ?? astrayFromGrid(row, beyond, rows, onGrid);
             if (!outer) return;
             const words = figuresOf(row);
             report({
@@ -38,12 +50,46 @@ export const rowOrder = rule({
               placed: true,
               marks: figureMarks(row),
               message: () =>
-                `The row ${words} stands inside one that parts it further (${figuresOf(outer)}); it belongs outside it.`,
+                isCoarser(row, outer)
+                  ? `The row ${words} stands inside one that parts it further (${figuresOf(outer)}); it belongs outside it.`
+                  : `The row of the grid (${words}) stands inside ${figuresOf(outer)}; it belongs outside it.`,
               measured: words,
             });
           });
+      }
+    }
   },
 });
+
+/** Where along some rows the grid lines run that cross them. */
+function gridStops({ carrier }: RowsAlong, grid: readonly GridLine[]): number[] {
+  return grid.flatMap(({ from, to }) => {
+    const [[a, p], [b, q]] = [onCarrier(carrier, from), onCarrier(carrier, to)];
+    return Math.abs(a - b) <= CROSSING_SHARE * Math.abs(p - q) ? [(a + b) / 2] : [];
+  });
+}
+
+/** A grid line crosses a row square, but for this share. */
+const CROSSING_SHARE = 0.02;
+/** Grid lines lie where they are dimensioned, but for this. Millimetres. */
+const ON_GRID_MM = 0.4;
+
+/** The first row beyond one of the grid that is neither the overall one nor of the grid, where the style has the grid outside the others. */
+function astrayFromGrid(
+  row: DimensionRow,
+  beyond: readonly DimensionRow[],
+  order: readonly string[],
+  onGrid: readonly number[],
+): DimensionRow | undefined {
+  const isOnGrid = (each: DimensionRow): boolean =>
+    each.dimensions.length >= 2 &&
+    stopsOf(each).every((stop) => onGrid.some((at) => Math.abs(at - stop) <= ON_GRID_MM));
+  const place = order.indexOf("grid");
+  const isOutermost =
+    place >= 0 && ["masses", "openings"].every((kind) => !order.includes(kind) || order.indexOf(kind) > place);
+  if (!isOutermost || !isOnGrid(row)) return undefined;
+  return beyond.find((each) => each.dimensions.length >= 2 && overlapMm(row, each) > 0 && !isOnGrid(each));
+}
 
 const stopsOf = ({ dimensions }: DimensionRow): number[] => dimensions.flatMap(({ fromMm, toMm }) => [fromMm, toMm]);
 
