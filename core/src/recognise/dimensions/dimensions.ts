@@ -1,5 +1,6 @@
-import { boxOfPoints, PAINT, pathBox, type BoxMm, type Page, type PointMm } from "../../drawing";
+import { boxOfPoints, type BoxMm, type Page, type PointMm } from "../../drawing";
 import { readWritten, type Written } from "../../quantity";
+import { FRAMES } from "../frames";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
@@ -145,9 +146,9 @@ class Finder {
   /** The gap that a figure stands above, in or below, on lines along its baseline or on others. */
   private between(figure: Figure, which: "along" | "across"): Fit | undefined {
     let best: Fit | undefined;
-    for (const i of this.near(figure)) {
-      if (this.isAlong(i, figure) !== (which === "along")) continue;
-      if (which === "across" && this.extensions.has(this.lines.rows[i] ?? 0)) continue;
+    for (const [i, ownOff] of this.nearestFirst(figure, which)) {
+      // What else speaks against a line is added to how far off it lies.
+      if (best && ownOff >= best.off + SAME_LINE_MM) break;
       const on = this.carrierOf(i, figure);
       if (!on) continue;
       const [at, left] = onCarrier(on.carrier, figure.middle);
@@ -164,6 +165,19 @@ class Finder {
       best = { gap, place: placeOf(figure, on.carrier, left), confidence: confidenceOf(pair, which), off };
     }
     return best;
+  }
+
+  /** Lines along a figure, or across it, that it may stand at, the nearest first: most are none of its own, and cost nothing. */
+  private nearestFirst(figure: Figure, which: "along" | "across"): (readonly [i: number, offMm: number])[] {
+    const found: (readonly [number, number])[] = [];
+    for (const i of this.near(figure)) {
+      if (this.isAlong(i, figure) !== (which === "along")) continue;
+      if (which === "across" && this.extensions.has(this.lines.rows[i] ?? 0)) continue;
+      const own = this.ownCarrier(i);
+      const off = own && offLine(figure, own, onCarrier(own, figure.middle)[1], SAME_LINE_MM);
+      if (off !== undefined) found.push([i, off]);
+    }
+    return found.sort((a, b) => a[1] - b[1]);
   }
 
   /** The gap beside which a figure stands on the same line, because it doesn't fit in. */
@@ -259,18 +273,24 @@ class Finder {
   private carrierOf(i: number, figure: Figure): { carrier: Carrier; pieces: number[]; stops: Stop[] } | undefined {
     const known = this.carriers.get(i);
     if (known) return known;
-    const [p, q] = this.endsOf(i);
-    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
-    if (length < 1) return undefined;
-    const forward = q[0] > p[0] + 1e-6 || (Math.abs(q[0] - p[0]) <= 1e-6 && q[1] > p[1]);
-    const [a, b] = forward ? [p, q] : [q, p];
-    const along: PointMm = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-    const own: Carrier = { from: a, along, lengthMm: length };
+    const own = this.ownCarrier(i);
+    if (!own) return undefined;
+    const { along } = own;
     const { pieces, from, to } = this.piecesOf(own, i, figure.line.lengthMm + 12);
     const carrier: Carrier = { from: pointAt(own, from), along, lengthMm: to - from };
     const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads, this.budget) };
     this.carriers.set(i, found);
     return found;
+  }
+
+  /** The straight that a piece lies on, no longer than the piece. */
+  private ownCarrier(i: number): Carrier | undefined {
+    const [p, q] = this.endsOf(i);
+    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    if (length < 1) return undefined;
+    const forward = q[0] > p[0] + 1e-6 || (Math.abs(q[0] - p[0]) <= 1e-6 && q[1] > p[1]);
+    const [a, b] = forward ? [p, q] : [q, p];
+    return { from: a, along: [(b[0] - a[0]) / length, (b[1] - a[1]) / length], lengthMm: length };
   }
 
   /** Pieces on the same straight, within reach of each other. */
@@ -415,33 +435,25 @@ const FRAME_HEIGHTS = 5;
 
 /** A figure in a circle or a box of its own is a number of something: of a grid line, a door, a room. */
 function isFramed(facts: PageFacts, line: TextLine): boolean {
-  const { paths } = facts.page;
   const at = middleOf(line);
-  for (const row of facts.near("paths", boxOfPoints([at]))) {
-    const paint = paths.paint[row] ?? 0;
-    if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0) continue;
-    const { x, y, width, height } = pathBox(paths, row);
-    if (Math.max(width, height) > line.lengthMm + FRAME_HEIGHTS * line.heightMm) continue;
-    if (Math.min(width, height) < 1.2 * line.heightMm || Math.max(width, height) < line.lengthMm) continue;
-    const isCentred = Math.abs(x + width / 2 - at[0]) + Math.abs(y + height / 2 - at[1]) < 1.5 * line.heightMm;
-    const points = (paths.firstPoint[row + 1] ?? 0) - (paths.firstPoint[row] ?? 0);
-    const isClosed = (paint & PAINT.closed) !== 0 || points >= 5;
-    if (isCentred && isClosed && points >= 4) return true;
-  }
-  return false;
+  return (facts.of(FRAMES)[0]?.value.around(at) ?? []).some(({ x, y, width, height }) => {
+    if (Math.max(width, height) > line.lengthMm + FRAME_HEIGHTS * line.heightMm) return false;
+    if (Math.min(width, height) < 1.2 * line.heightMm || Math.max(width, height) < line.lengthMm) return false;
+    return Math.abs(x + width / 2 - at[0]) + Math.abs(y + height / 2 - at[1]) < 1.5 * line.heightMm;
+  });
 }
 
 /** How far a figure lies off a line, measured from where it would stand in it; undefined where it belongs to another. */
-function offLine({ line, along }: Figure, carrier: Carrier, left: number): number | undefined {
+function offLine({ line, along }: Figure, carrier: Carrier, left: number, slackMm = 0): number | undefined {
   const sin = Math.abs(along[0] * carrier.along[1] - along[1] * carrier.along[0]);
   const away = Math.abs(left);
-  if (sin <= PARALLEL_SIN) return away <= REACH * line.heightMm ? away : undefined;
+  if (sin <= PARALLEL_SIN) return away <= REACH * line.heightMm + slackMm ? away : undefined;
   // Level lettering at a line of another direction: in it, or beside it.
   const cos = Math.sqrt(Math.max(0, 1 - sin * sin));
   const half = (line.lengthMm / 2) * sin + (line.heightMm / 2) * cos;
   const beside = Math.max(0, away - half);
   // Of two lines through one figure, that through its middle is meant.
-  return beside <= 1.5 * line.heightMm ? beside + 0.6 * line.heightMm + 0.1 * away : undefined;
+  return beside <= 1.5 * line.heightMm + slackMm ? beside + 0.6 * line.heightMm + 0.1 * away : undefined;
 }
 
 function placeOf({ line, along }: Figure, carrier: Carrier, left: number): FigurePlace {

@@ -91,9 +91,12 @@ interface Pair {
 
 /** Neighbours at a spacing that comes again next to them, the closest first, so that a fine hatch is not taken for every second line of itself. */
 function repeatedPairs(facts: PageFacts, straights: Straights): Pair[] {
-  const { count } = straights;
+  const straightCount = straights.count;
   const all = { a: growing.uint32(), b: growing.uint32(), apart: growing.float32() };
-  const [after, before] = [new Float32Array(count).fill(Infinity), new Float32Array(count).fill(Infinity)];
+  const [after, before] = [
+    new Float32Array(straightCount).fill(Infinity),
+    new Float32Array(straightCount).fill(Infinity),
+  ];
   straights.nextOfKind(kindsOf(facts.page, straights), WIDEST_MM, (a, b, apart) => {
     if (apart < NARROWEST_MM) return;
     all.a.push(a);
@@ -103,13 +106,23 @@ function repeatedPairs(facts: PageFacts, straights: Straights): Pair[] {
     before[b] = Math.min(before[b] ?? Infinity, apart);
   });
   const [first, second, apart] = [all.a.done(), all.b.done(), all.apart.done()];
-  const pairs: Pair[] = [];
+  // Sorted as numbers that hold the distance before the place: objects would be far slower to sort.
+  const order = new Float64Array(first.length);
+  let count = 0;
   for (let i = 0; i < first.length; i++) {
     const [a, b, own] = [first[i] ?? 0, second[i] ?? 0, apart[i] ?? 0];
-    if (isSpacing(own, after[b] ?? Infinity) || isSpacing(own, before[a] ?? Infinity)) pairs.push({ a, b, apart: own });
+    if (isSpacing(own, after[b] ?? Infinity) || isSpacing(own, before[a] ?? Infinity))
+      order[count++] = Math.round(own * SORT_STEPS) * MOST_PAIRS + i;
   }
-  return pairs.sort((p, q) => p.apart - q.apart);
+  return Array.from(order.subarray(0, count).sort(), (key): Pair => {
+    const i = key % MOST_PAIRS;
+    return { a: first[i] ?? 0, b: second[i] ?? 0, apart: apart[i] ?? 0 };
+  });
 }
+
+/** Steps of a millimetre to which distances are told apart in sorting; with them a place fits into one number. */
+const SORT_STEPS = 10_000;
+const MOST_PAIRS = 2 ** 31;
 
 const isSpacing = (a: number, b: number): boolean => Math.abs(a - b) <= Math.max(SAME_MM, SAME_SHARE * a);
 
