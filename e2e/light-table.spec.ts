@@ -48,6 +48,20 @@ test("a mark that is pointed at says what it is, how it plots and how long it is
   // Where nothing is, nothing is said; a sheet that is dragged is not asked.
   await point(page, 250, 40);
   await expect(panel).toBeHidden();
+  // By keyboard: the sheet is moved until the mark lies in the middle, and that is asked.
+  const stage = (await page.getByTestId("stage").boundingBox())!;
+  const paper = (await page.getByRole("img", { name: /light\.pdf/ }).boundingBox())!;
+  const [x, y] = [
+    stage.x + stage.width / 2 - (paper.x + (40 / SHEET[0]) * paper.width),
+    stage.y + stage.height / 2 - (paper.y + (1 - 80 / SHEET[1]) * paper.height),
+  ];
+  await page.mouse.move(stage.x + 30, stage.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(stage.x + 30 + x, stage.y + 30 + y, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.press("a");
+  await expect(page.getByTestId("middle")).toBeVisible();
+  await expect(panel.getByRole("definition").filter({ hasText: "A-WALL" })).toBeVisible();
 });
 
 test("findings are searched and left out by severity, family and layer; flags and keys follow", async ({ page }) => {

@@ -153,7 +153,7 @@ export function Findings(props: Props) {
             · <kbd>m</kbd> mend it{" "}
           </>
         )}
-        · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet · <kbd>l</kbd> next layer
+        · <kbd>b</kbd> before/after · <kbd>0</kbd> whole sheet · <kbd>l</kbd> next layer · <kbd>a</kbd> ask the middle
       </Typography>
     </Box>
   );

@@ -4,42 +4,37 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import Typography from "@mui/material/Typography";
 import { CODE_FONT } from "../shell/theme";
+import { SheetPanel } from "./SheetPanel";
 import type { LayerRow, Layers } from "./use-layers";
 
 /** The layers of the file, each to be switched on and off, or looked at alone. */
 export function LayerPanel({ layers, onClose }: { layers: Layers; onClose: () => void }) {
   return (
-    <Box
-      component="section"
-      aria-label="Layers of this file"
+    <SheetPanel
+      label="Layers of this file"
+      title={
+        <>
+          Layers{" "}
+          <Typography component="span" variant="body2" color="text.secondary">
+            and their marks
+          </Typography>
+        </>
+      }
+      actions={
+        <Button disabled={!layers.changed} onClick={layers.reset}>
+          As printed
+        </Button>
+      }
+      onClose={onClose}
       sx={{
-        position: "absolute",
-        // Over the flags of the sheet.
-        zIndex: 3,
         left: 12,
         bottom: 54,
         width: 300,
         maxHeight: "calc(100% - 120px)",
         display: "flex",
         flexDirection: "column",
-        bgcolor: "background.paper",
-        border: "1px solid",
-        borderColor: "divider",
-        borderRadius: 1,
       }}
     >
-      <Box sx={{ display: "flex", alignItems: "center", pl: 1.5, borderBottom: "1px dashed", borderColor: "divider" }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 14 }} noWrap>
-          Layers{" "}
-          <Typography component="span" variant="body2" color="text.secondary">
-            and their marks
-          </Typography>
-        </Typography>
-        <Button disabled={!layers.changed} onClick={layers.reset}>
-          As printed
-        </Button>
-        <Button onClick={onClose}>Close</Button>
-      </Box>
       <Box component="ul" sx={{ m: 0, p: 0.5, listStyle: "none", overflow: "auto" }}>
         {layers.rows.map((row) => (
           <Row key={row.index} row={row} layers={layers} />
@@ -50,7 +45,7 @@ export function LayerPanel({ layers, onClose }: { layers: Layers; onClose: () =>
           This file has no layers.
         </Typography>
       )}
-    </Box>
+    </SheetPanel>
   );
 }
 

@@ -26,7 +26,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** The light table by keyboard: n and p walk the findings, m mends, b switches, 0 + − and arrows show the sheet, l its layers. */
+/** The light table by keyboard: n and p walk the findings, m mends, b switches, 0 + − and arrows show the sheet, a asks what lies in its middle, l its layers. */
 export function useLightTableKeys({
   findings,
   selected,
@@ -61,6 +61,7 @@ export function useLightTableKeys({
       else if (event.key === "m" && current?.mend && canMend) void mend([current.key]);
       else if (event.key === "M" && canMend) void mend();
       else if (event.key === "b" && canSwitch) onSwitch();
+      else if (event.key === "a") view.current?.pointAtMiddle();
       else if (event.key === "0") view.current?.fit();
       else if (event.key === "+" || event.key === "=") view.current?.zoom(STEP);
       else if (event.key === "-") view.current?.zoom(1 / STEP);

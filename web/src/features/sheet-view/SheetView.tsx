@@ -1,6 +1,6 @@
 "use client";
 import Box from "@mui/material/Box";
-import { useEffect, useImperativeHandle, useMemo, useRef, type Ref } from "react";
+import { useEffect, useImperativeHandle, useMemo, useRef, useState, type Ref } from "react";
 import type { Drawing, Shape } from "@hemstitch/core/drawing";
 import { paintable } from "./batches";
 import type { ExactPicture } from "./exact/exact-picture";
@@ -16,6 +16,8 @@ export interface SheetViewHandle {
   /** Moves the sheet, pixels. */
   pan(x: number, y: number): void;
   show(boxMm: { x: number; y: number; width: number; height: number }): void;
+  /** Points at what lies in the middle of the view, and shows where that is. */
+  pointAtMiddle(): void;
 }
 
 interface Props {
@@ -50,6 +52,19 @@ export const STEP = 1.25;
 
 const FILLS = { position: "absolute", inset: 0, width: "100%", height: "100%", transformOrigin: "0 0" } as const;
 
+/** A cross in the middle of the view, for those who point by keyboard. */
+const MIDDLE = {
+  position: "absolute",
+  left: "calc(50% - 9px)",
+  top: "calc(50% - 9px)",
+  width: 18,
+  height: 18,
+  pointerEvents: "none",
+  background:
+    "linear-gradient(currentColor, currentColor) 50% 50% / 100% 1.5px no-repeat, linear-gradient(currentColor, currentColor) 50% 50% / 1.5px 100% no-repeat",
+  color: "primary.main",
+} as const;
+
 /** A sheet on the light table: pan by dragging, zoom by the wheel, flags and marked places on top. */
 export function SheetView({
   drawing,
@@ -76,6 +91,7 @@ export function SheetView({
   const over = useRef<HTMLCanvasElement>(null);
   const pins = useRef<HTMLDivElement>(null);
   const tell = useRef(onTrueness);
+  const [hasMiddle, setHasMiddle] = useState(false);
   const pointAt = useRef<(x: number, y: number) => void>(() => undefined);
   useEffect(() => {
     tell.current = onTrueness;
@@ -121,6 +137,12 @@ export function SheetView({
       zoom: (by) => stage.current?.zoom(by),
       pan: (x, y) => stage.current?.pan(x, y),
       show: (box) => stage.current?.show(box),
+      pointAtMiddle: () => {
+        const box = frame.current?.getBoundingClientRect();
+        if (!box) return;
+        setHasMiddle(true);
+        pointAt.current(box.x + box.width / 2, box.y + box.height / 2);
+      },
     }),
     [],
   );
@@ -155,6 +177,7 @@ export function SheetView({
       <canvas ref={ground} style={{ ...FILLS, visibility: "hidden" }} aria-hidden data-testid="exact-whole" />
       <canvas ref={sharp} style={{ ...FILLS, visibility: "hidden" }} aria-hidden data-testid="exact-sharp" />
       <canvas ref={over} style={{ ...FILLS, pointerEvents: "none" }} aria-hidden />
+      {hasMiddle && <Box data-testid="middle" sx={MIDDLE} aria-hidden />}
       <div ref={pins}>
         {flags.map((flag) => (
           <FlagPin key={flag.id} flag={flag} selected={flag.id === selected} onSelect={onSelect} />

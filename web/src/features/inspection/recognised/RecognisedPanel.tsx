@@ -23,7 +23,7 @@ const DRAWN: Record<OverlayKind, string> = {
   dimensions: "a line from point to point",
   hatches: "their lines drawn over",
   leaders: "dots to a ring where each points",
-  lettering: "a thin box around each line, a heavier one around each block",
+  lettering: "thin boxes for lines, heavy ones for blocks",
   guides: "dashes along each bar, and towards north",
 };
 
