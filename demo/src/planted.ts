@@ -36,7 +36,7 @@ export const PLANTED: Readonly<Record<string, readonly Planted[]>> = {
     { rule: "dim/row-spacing", layer: "A-ANNO-DIMS", measured: 15, expected: 12, mends: false },
     { rule: "dim/row-order", layer: "A-ANNO-DIMS", measured: "2400", mends: false },
     { rule: "dim/row-repeated", layer: "A-ANNO-DIMS", measured: "1200, 1200", mends: false },
-    { rule: "hatch/spacing", layer: "A-WALL-PATT", measured: 2.4, expected: 1.2, mends: false },
+    { rule: "hatch/spacing", layer: "A-WALL-PATT", measured: 2.4, expected: 1.2, mends: true },
     { rule: "hatch/unknown", layer: "A-WALL-PATT", mends: false },
     { rule: "hatch/off-layer", layer: "A-WALL", expected: "A-WALL-PATT", mends: true },
     { rule: "hatch/open-boundary", layer: "A-WALL", measured: 2, mends: false },
