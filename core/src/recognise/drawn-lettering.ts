@@ -51,11 +51,22 @@ export const DRAWN_LETTERING: PageRecogniser<DrawnLettering> = {
     })),
 };
 
+/** Rows of the marks of a page that are small enough for a part of a letter; a few more than are looked at where there are too many. */
+const SMALL_MARKS: PageRecogniser<readonly number[]> = {
+  id: "small-marks",
+  on: "page",
+  ofDrawing: true,
+  finds: "marks that are small enough for a part of a letter",
+  from: "the boxes of visible marks",
+  find: ({ page }) => [measuredOn(page.index, smallMarks(page))],
+};
+
 /** Whether a page has more small marks than letters are looked for among. */
-export const hasTooManyMarks = ({ page }: PageFacts): boolean => smallMarks(page).length > MOST_MARKS;
+export const hasTooManyMarks = (facts: PageFacts): boolean =>
+  (facts.of(SMALL_MARKS)[0]?.value.length ?? 0) > MOST_MARKS;
 
 function lettersOf(facts: PageFacts): DrawnLettering[] {
-  const marks = smallMarks(facts.page);
+  const marks = facts.of(SMALL_MARKS)[0]?.value ?? [];
   if (marks.length < LEAST_LETTERS || marks.length > MOST_MARKS) return [];
   const hatched = facts.of(HATCHES).length > 0 ? hatchRows(facts, SURE_HATCH) : new Set<number>();
   const glyphs = glyphsOf(

@@ -64,9 +64,8 @@ interface Figure {
 /** Figures that say that they are of something round, and lengths that belong to no straight dimension. */
 function figuresOf(facts: PageFacts): Figure[] {
   const straight = new Set(facts.of(DIMENSIONS).flatMap(({ value }) => value.figure.rows));
-  const hasArcs = (facts.of(ARCS)[0]?.value.all.length ?? 0) > 0;
   return facts.of(LETTERING).flatMap(({ value: line }) => {
-    const written = hasArcs && !line.rows.some((row) => straight.has(row)) ? readWritten(line.text) : undefined;
+    const written = line.rows.some((row) => straight.has(row)) ? undefined : readWritten(line.text);
     const isRound = written && ROUND_KINDS.has(written.kind);
     return isRound ? [{ line, written, middle: middleOf(line) }] : [];
   });

@@ -16,9 +16,18 @@ const AROUND_MM = 80;
 /** Directions of a sheet, of a building that is turned: those that most lines around a place have. */
 export class Axes {
   /** Length of lines by direction, for each square of the sheet; the last is that of all. */
-  private readonly squares = new Map<string, Float32Array>();
+  private squares: Map<string, Float32Array> | undefined;
 
-  constructor(straights: Straights, families: readonly HatchFamily[]) {
+  constructor(
+    private readonly straights: Straights,
+    private readonly families: readonly HatchFamily[],
+  ) {}
+
+  /** Measured when somebody first asks for more than the sheet's own directions. */
+  private measured(): ReadonlyMap<string, Float32Array> {
+    if (this.squares) return this.squares;
+    this.squares = new Map();
+    const { straights, families } = this;
     const inFamily = new Set<number>();
     for (const { rows } of families) for (const row of rows) inFamily.add(row);
     for (let i = 0; i < straights.count; i++) {
@@ -30,6 +39,7 @@ export class Axes {
       square[step] = (square[step] ?? 0) + length;
       square[QUARTER_STEPS] = (square[QUARTER_STEPS] ?? 0) + length;
     }
+    return this.squares;
   }
 
   /** Whether a direction is an axis of what is drawn around a box, or of the sheet. */
@@ -39,8 +49,9 @@ export class Axes {
 
   /** Whether a direction is the sheet's alone: what is drawn around a box is turned, and nothing else there is level. */
   isOfSheetAlone(angleDeg: number, box: BoxMm): boolean {
+    if (!this.isOfSheet(angleDeg)) return false;
     const { own, most, all } = this.around(angleDeg, box);
-    return this.isOfSheet(angleDeg) && own < FEW_SHARE * all && most >= MOST_SHARE * all;
+    return own < FEW_SHARE * all && most >= MOST_SHARE * all;
   }
 
   private isOfSheet(angleDeg: number): boolean {
@@ -58,7 +69,7 @@ export class Axes {
     const [column, line] = [Math.floor((x + width / 2) / AROUND_MM), Math.floor((y + height / 2) / AROUND_MM)];
     const sums = new Float64Array(QUARTER_STEPS + 1);
     for (const [c, l] of NEIGHBOURS) {
-      const square = this.squares.get(`${column + c} ${line + l}`);
+      const square = this.measured().get(`${column + c} ${line + l}`);
       square?.forEach((length, step) => (sums[step] = (sums[step] ?? 0) + length));
     }
     const near = (step: number): number =>
@@ -70,8 +81,8 @@ export class Axes {
 
   private at(column: number, line: number): Float32Array {
     const key = `${column} ${line}`;
-    const known = this.squares.get(key) ?? new Float32Array(QUARTER_STEPS + 1);
-    this.squares.set(key, known);
+    const known = this.squares?.get(key) ?? new Float32Array(QUARTER_STEPS + 1);
+    this.squares?.set(key, known);
     return known;
   }
 }
