@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { rmSync, writeFileSync } from "node:fs";
+import { renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Scene } from "./scene";
@@ -16,6 +16,7 @@ const BY_SCRIPT = {
   matplotlib: ["/usr/bin/python3", "with_matplotlib.py"],
   prawn: ["/usr/bin/ruby", "with_prawn.rb"],
   api2: ["/usr/bin/perl", "with_api2.pl"],
+  qt: ["/usr/bin/python3", "with_qt.py"],
 } as const;
 
 const byScript =
@@ -27,6 +28,18 @@ const byScript =
     rmSync(list);
     return Promise.resolve();
   };
+
+/** What cairo wrote, read and written anew by Ghostscript, which rounds in its own way. */
+const throughGhostscript: Maker = async (scenes, at) => {
+  const [program, script] = BY_SCRIPT.cairo;
+  await byScript(program, script)(scenes, at);
+  for (const scene of scenes) {
+    const before = `${at(scene)}.cairo`;
+    renameSync(at(scene), before);
+    execFileSync("gs", ["-q", "-dSAFER", "-dAutoRotatePages=/None", "-sDEVICE=pdfwrite", "-o", at(scene), before]);
+    rmSync(before);
+  }
+};
 
 /** Programs that the product does not use, by name. */
 export const MAKERS: Readonly<Record<string, Maker>> = {
@@ -40,4 +53,5 @@ export const MAKERS: Readonly<Record<string, Maker>> = {
   ...Object.fromEntries(
     Object.entries(BY_SCRIPT).map(([name, [program, script]]) => [name, byScript(program, script)]),
   ),
+  ghostscript: throughGhostscript,
 };

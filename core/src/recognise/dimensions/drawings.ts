@@ -26,6 +26,7 @@ const ROUNDING_MM = 1;
 const SCALES = { least: 0.05, most: 100_000 };
 /** A note of a scale stands no farther from its drawing. */
 const NOTE_REACH_MM = 60;
+const FARTHEST_NOTE_MM = 150;
 /** In another unit as many dimensions fit, but for a few that are short. */
 const SAME_UNIT_SHARE = 0.9;
 const OTHER_UNIT_SHARE = 0.6;
@@ -360,7 +361,8 @@ function statedFor(
         unlikely: unlikely(scale, n),
       })),
     )
-    .filter(({ away }) => away <= NOTE_REACH_MM)
+    // What the dimensions agree with may stand farther off: there is room for titles below the last row.
+    .filter(({ away, unlikely: off }) => away <= (off === 0 ? FARTHEST_NOTE_MM : NOTE_REACH_MM))
     .sort((a, b) => a.unlikely - b.unlikely || a.away - b.away);
   for (const { p, n } of pairs) {
     const note = notes[n];
