@@ -14,6 +14,7 @@ import { NORTH_POINTS, type NorthPoint } from "./north-points";
 import { SCALE_BARS } from "./scale-bars";
 import { SCALE_NOTES } from "./scale-notes";
 import { TEXT_BLOCKS } from "./text-blocks";
+import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
 
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
 export interface Recognised {
@@ -31,6 +32,15 @@ export interface Recognised {
   readonly blocks: readonly RecognisedLine[];
   /** Scale bars and north points. */
   readonly guides: readonly RecognisedGuide[];
+  /** Cells of title blocks. */
+  readonly titles: readonly RecognisedCell[];
+}
+
+/** A cell of a title block, and what is written in it. */
+export interface RecognisedCell {
+  readonly label: string;
+  readonly value: string;
+  readonly boxMm: BoxMm;
 }
 
 /** A scale bar from end to end, or a north point from its middle towards north. */
@@ -192,6 +202,9 @@ export function recognisedOn(facts: PageFacts): Recognised {
         .map(({ value }) => ({ kind: "scale bar" as const, words: value.words, from: value.fromMm, to: value.toMm })),
       ...facts.of(NORTH_POINTS).map(({ value }) => northGuide(value)),
     ],
+    titles: facts
+      .of(TITLE_BLOCKS)
+      .flatMap(({ value }) => value.cells.map(({ label, value: words, boxMm }) => ({ label, value: words, boxMm }))),
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
 }

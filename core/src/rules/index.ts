@@ -9,6 +9,7 @@ import { LINE_RULES } from "./line";
 import type { Rule } from "./rule";
 import { SCALE_RULES } from "./scale";
 import { SHEET_RULES } from "./sheet";
+import { TITLE_RULES } from "./title";
 import { TEXT_RULES } from "./text";
 
 /** All rules that are judged on drawings, in the order in which people read findings. */
@@ -20,6 +21,7 @@ export const RULES: readonly Rule[] = [
   ...TEXT_RULES,
   ...DIM_RULES,
   ...SHEET_RULES,
+  ...TITLE_RULES,
   ...SCALE_RULES,
 ];
 

@@ -15,6 +15,8 @@ import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
 import { HATCHES } from "../../recognise/hatches/hatches";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../../recognise/lettering";
 import type { PageFacts } from "../../recognise/recogniser";
+import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
+import { tooLongIn } from "../title/too-long";
 import { rule, type Report } from "../rule";
 
 /** Lettering is crossed where something runs through more than its edges: what is left of its box on each side, as shares. */
@@ -31,7 +33,7 @@ export const overlaps = rule({
   title: "Lettering over lettering, or crossed by marks",
   severity: "mend",
   needs: [],
-  reads: [LETTERING, DRAWN_PARTS, HATCHES],
+  reads: [LETTERING, DRAWN_PARTS, HATCHES, TITLE_BLOCKS],
   parameters: [],
   page: {
     measures:
@@ -47,12 +49,16 @@ export const overlaps = rule({
     for (const facts of pages) {
       const lines = facts.of(LETTERING).map(({ value }) => value);
       const own = ownMarks(facts);
+      // What runs out of its field crosses the field's line, and is told as too long (title/too-long).
+      const tooLong = new Set(
+        facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells.flatMap((cell) => tooLongIn(cell))),
+      );
       const budget = { left: MOST_IN_ALL };
       const texts = textsNear(facts, lines, budget);
       const pairs: Pair[] = [];
       let open = false;
       for (const line of lines) {
-        if (line.text.length < 2 && !/[\p{L}\d]/u.test(line.text)) continue;
+        if ((line.text.length < 2 && !/[\p{L}\d]/u.test(line.text)) || tooLong.has(line)) continue;
         if (budget.left <= 0) {
           open = true;
           break;

@@ -1,5 +1,6 @@
 import { counted } from "../../base/words";
 import { LETTERING } from "../../recognise/lettering";
+import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
 import { rule } from "../rule";
 
 /** What stands for something that is still to be written; common practice, no source. */
@@ -14,7 +15,7 @@ export const placeholder = rule({
   title: "Unfilled or provisional lettering",
   severity: "stop",
   needs: [],
-  reads: [LETTERING],
+  reads: [LETTERING, TITLE_BLOCKS],
   parameters: [],
   page: {
     measures:
@@ -26,10 +27,14 @@ export const placeholder = rule({
     mend: "None: somebody has to know the text.",
   },
   judge({ pages, report }) {
-    for (const facts of pages)
+    for (const facts of pages) {
+      // Fields of a title block are told one by one (title/empty).
+      const inTitles = new Set(
+        facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells.flatMap((cell) => (cell.field ? cell.values : []))),
+      );
       for (const { value: line } of facts.of(LETTERING)) {
         const { text } = line;
-        if (text.length > 200 || !(WHOLE.test(text) || WITHIN.test(text) || FIELD_NAMES.test(text))) continue;
+        if (!isPlaceholder(text) || inTitles.has(line)) continue;
         report({
           page: facts.page.index,
           layer: line.layer,
@@ -39,5 +44,10 @@ export const placeholder = rule({
           measured: text,
         });
       }
+    }
   },
 });
+
+/** Whether a text stands for something that is still to be written. */
+export const isPlaceholder = (text: string): boolean =>
+  text.length <= 200 && (WHOLE.test(text) || WITHIN.test(text) || FIELD_NAMES.test(text));

@@ -1,8 +1,8 @@
-import { cornersOfBox, type PointMm } from "@hemstitch/core/drawing";
+import { cornersOfBox, grown, type PointMm } from "@hemstitch/core/drawing";
 import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
-export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides";
+export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides" | "titles";
 
 /** Dark enough on the white sheet, and told apart by their dashes, too. */
 export const OVERLAY_INK: Record<OverlayKind, string> = {
@@ -12,6 +12,7 @@ export const OVERLAY_INK: Record<OverlayKind, string> = {
   leaders: "#7A3E6B",
   lettering: "#5B6472",
   guides: "#2C6E49",
+  titles: "#6B4E16",
 };
 const DASHES: Record<OverlayKind, number[]> = {
   drawings: [14, 6],
@@ -20,10 +21,13 @@ const DASHES: Record<OverlayKind, number[]> = {
   leaders: [2, 3],
   lettering: [],
   guides: [8, 3, 2, 3],
+  titles: [5, 3],
 };
 const RING_PX = 6;
 const FONT = "600 12px 'Archivo Variable', sans-serif";
 const DOT_PX = 2.5;
+/** Cells are outlined within their own lines. */
+const CELL_INSET_MM = 0.8;
 
 /** What is shown over the sheet. */
 export interface Overlay {
@@ -50,6 +54,8 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
     for (const { corners } of page.blocks) outline("lettering", corners, 1.75);
   }
   if (shown.has("guides")) for (const { from, to, words } of page.guides) guide(context, at(...from), at(...to), words);
+  if (shown.has("titles"))
+    for (const { boxMm } of page.titles) outline("titles", cornersOfBox(grown(boxMm, -CELL_INSET_MM)), 1.5);
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("dimensions")) {
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);

@@ -15,6 +15,7 @@ const WORDS: Record<OverlayKind, string> = {
   leaders: "Leaders",
   lettering: "Lettering",
   guides: "Scale bars and north points",
+  titles: "Fields of title blocks",
 };
 
 /** How each kind is drawn over the sheet, in words: nobody has to tell them apart by their colours. */
@@ -25,6 +26,7 @@ const DRAWN: Record<OverlayKind, string> = {
   leaders: "dots to a ring where each points",
   lettering: "thin boxes for lines, heavy ones for blocks",
   guides: "dashes along each bar, and towards north",
+  titles: "short dashes within each field",
 };
 
 /** What the program made out on the sheet, to be shown over it: so that people can trust its silence. */

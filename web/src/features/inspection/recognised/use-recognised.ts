@@ -6,7 +6,15 @@ import { getJson, wordsOf } from "../../shared/api";
 import type { OverlayKind } from "../../sheet-view/overlays";
 import { SheetQuestions } from "./sheet-questions";
 
-export const KINDS: readonly OverlayKind[] = ["drawings", "dimensions", "hatches", "leaders", "guides", "lettering"];
+export const KINDS: readonly OverlayKind[] = [
+  "drawings",
+  "dimensions",
+  "hatches",
+  "leaders",
+  "guides",
+  "titles",
+  "lettering",
+];
 
 export interface RecognisedView {
   /** What was made out on the page; nothing while it is being made out. */

@@ -1,0 +1,198 @@
+import { contains, distanceToBox, grown, together, type BoxMm } from "../../drawing";
+import type { FrameEntry } from "../../standard/plain";
+import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
+import { LINE_WORK, type LineWork } from "../line-work";
+import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { cellAround } from "./cells";
+import { fieldOf, labelled, type TitleField } from "./labels";
+
+/** A title block has so many labelled cells at least, next to each other but for this. Millimetres. */
+const LEAST_LABELS = 3;
+const NEXT_MM = 1;
+/** The office's own frame: its paper within this, its cells where they should be within this, and so many of their edges drawn. */
+const PAPER_MM = 2;
+const EDGE_MM = 0.4;
+const EDGES_DRAWN = 0.85;
+const EDGE_SHARE = 0.8;
+const CONFIDENCE = { own: 1, labelled: 0.8 };
+
+/** A cell of a title block: what it is for, and what is written in it. */
+export interface TitleCell {
+  /** As frames of the standard call it, or what its label means; undefined where neither says. */
+  readonly field: string | undefined;
+  /** As it is written, or as the frame has it. */
+  readonly label: string;
+  readonly boxMm: BoxMm;
+  /** What stands in it besides its label, from the top down. */
+  readonly values: readonly TextLine[];
+  /** The value as it reads: one line after the other. */
+  readonly value: string;
+  readonly labelLine: TextLine | undefined;
+}
+
+export interface TitleBlock {
+  readonly boxMm: BoxMm;
+  readonly cells: readonly TitleCell[];
+  /** The frame of the standard that it is; none for another office's. */
+  readonly frame?: FrameEntry;
+}
+
+export const TITLE_BLOCKS: PageRecogniser<TitleBlock> = {
+  id: "title-blocks",
+  on: "page",
+  finds: "title blocks and their cells",
+  from: "the cells of the standard's frames where their lines are drawn; else cells with the labels that title blocks have, next to each other",
+  find: (facts) => {
+    const lines = facts.of(LINE_WORK)[0]?.value;
+    if (!lines) return [];
+    const own = ownBlock(facts, lines);
+    return own ? [own] : labelledBlocks(facts, lines);
+  },
+};
+
+/** The title block of a frame of the standard, where its cells are drawn. */
+function ownBlock(facts: PageFacts, lines: LineWork): Sure<TitleBlock> | undefined {
+  const { widthMm, heightMm } = facts.page;
+  for (const frame of facts.file.standard.standard.frames) {
+    const { titleBlock, border } = frame;
+    if (Math.abs(frame.widthMm - widthMm) > PAPER_MM || Math.abs(frame.heightMm - heightMm) > PAPER_MM) continue;
+    if (!titleBlock || titleBlock.cells.length === 0) continue;
+    const [x, y] = [widthMm - border.rightMm - titleBlock.widthMm, border.bottomMm];
+    const boxes = titleBlock.cells.map((cell) => ({
+      x: x + cell.xMm,
+      y: y + cell.yMm,
+      width: cell.widthMm,
+      height: cell.heightMm,
+    }));
+    if (drawnShare(lines, boxes) < EDGES_DRAWN) continue;
+    const cells = titleBlock.cells.map((cell, i) => cellOf(facts, boxes[i]!, cell.label, cell.field));
+    return block(facts, cells, CONFIDENCE.own, frame);
+  }
+  return undefined;
+}
+
+/** How many of the edges of some boxes are drawn. */
+function drawnShare(lines: LineWork, boxes: readonly BoxMm[]): number {
+  let [drawn, all] = [0, 0];
+  for (const { x, y, width, height } of boxes)
+    for (const [x1, y1, x2, y2] of [
+      [x, y, x + width, y],
+      [x, y + height, x + width, y + height],
+      [x, y, x, y + height],
+      [x + width, y, x + width, y + height],
+    ] as const) {
+      all++;
+      if (coveredShare(lines, x1, y1, x2, y2) >= EDGE_SHARE) drawn++;
+    }
+  return all === 0 ? 0 : drawn / all;
+}
+
+/** How much of a level or upright stretch has a line on it. */
+function coveredShare(lines: LineWork, x1: number, y1: number, x2: number, y2: number): number {
+  const isLevel = y1 === y2;
+  const [from, to] = isLevel ? [x1, x2] : [y1, y2];
+  const around = grown({ x: x1, y: y1, width: x2 - x1, height: y2 - y1 }, EDGE_MM);
+  const spans: [number, number][] = [];
+  for (const i of lines.near(around)) {
+    const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
+    const [across, ownA, ownB] = isLevel ? [y1, p[1], q[1]] : [x1, p[0], q[0]];
+    if (Math.abs(ownA - across) > EDGE_MM || Math.abs(ownB - across) > EDGE_MM) continue;
+    const ends = isLevel ? [p[0], q[0]] : [p[1], q[1]];
+    spans.push([Math.max(from, Math.min(...ends)), Math.min(to, Math.max(...ends))]);
+  }
+  let [covered, reach] = [0, from];
+  for (const [a, b] of spans.sort((one, other) => one[0] - other[0])) {
+    covered += Math.max(0, b - Math.max(a, reach));
+    reach = Math.max(reach, b);
+  }
+  return covered / (to - from);
+}
+
+/** Cells with labels that title blocks have, as blocks of those that are next to each other. */
+function labelledBlocks(facts: PageFacts, lines: LineWork): Sure<TitleBlock>[] {
+  const cells: TitleCell[] = [];
+  for (const { value: line } of facts.of(LETTERING)) {
+    const field = fieldOf(line.text) ?? labelled(line.text)?.field;
+    if (!field || Math.abs(line.angleDeg % 90) > 1) continue;
+    const boxMm = cellAround(lines, middleOf(line));
+    if (!boxMm || cells.some((known) => isSame(known.boxMm, boxMm))) continue;
+    cells.push(cellOf(facts, boxMm, line.text, field, line));
+  }
+  const groups: TitleCell[][] = [];
+  for (const cell of cells) {
+    const touching = groups.filter((group) => group.some(({ boxMm }) => isNext(boxMm, cell.boxMm)));
+    const merged = [cell, ...touching.flat()];
+    groups.splice(0, groups.length, ...groups.filter((group) => !touching.includes(group)), merged);
+  }
+  return groups
+    .filter((group) => new Set(group.map(({ field }) => field)).size >= LEAST_LABELS)
+    .map((group) => block(facts, withoutHeaders(facts, lines, group), CONFIDENCE.labelled));
+}
+
+const isSame = (a: BoxMm, b: BoxMm): boolean =>
+  Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + Math.abs(a.width - b.width) + Math.abs(a.height - b.height) < 1;
+
+const isNext = (a: BoxMm, b: BoxMm): boolean =>
+  a.x - NEXT_MM <= b.x + b.width &&
+  b.x - NEXT_MM <= a.x + a.width &&
+  a.y - NEXT_MM <= b.y + b.height &&
+  b.y - NEXT_MM <= a.y + a.height;
+
+/** Cells without those that head the columns of a table: what belongs to them stands in the cells below or above. */
+function withoutHeaders(facts: PageFacts, lines: LineWork, cells: readonly TitleCell[]): TitleCell[] {
+  return cells.filter(({ boxMm, value }) => {
+    if (value !== "") return true;
+    const beside = [boxMm.y - 1, boxMm.y + boxMm.height + 1].map((y) =>
+      cellAround(lines, [boxMm.x + boxMm.width / 2, y]),
+    );
+    return !beside.some(
+      (other) =>
+        other &&
+        Math.abs(other.x - boxMm.x) < 0.5 &&
+        Math.abs(other.width - boxMm.width) < 0.5 &&
+        isOfTable(letteringIn(facts, other)),
+    );
+  });
+}
+
+/** A cell of a table holds something, and no label. */
+const isOfTable = (inside: readonly TextLine[]): boolean =>
+  inside.length > 0 && inside.every(({ text }) => fieldOf(text) === undefined && !labelled(text));
+
+const letteringIn = (facts: PageFacts, boxMm: BoxMm): TextLine[] =>
+  facts.of(LETTERING).flatMap(({ value }) => (distanceToBox(boxMm, middleOf(value)) === 0 ? [value] : []));
+
+/** What stands in a cell. */
+function cellOf(facts: PageFacts, boxMm: BoxMm, label: string, field: string | undefined, own?: TextLine): TitleCell {
+  const inside = letteringIn(facts, boxMm);
+  const isLabel = (line: TextLine): boolean =>
+    own ? line === own : line.text.trim().toLowerCase() === label.trim().toLowerCase();
+  const labelLine = inside.find(isLabel);
+  const within = labelLine && labelled(labelLine.text);
+  const values = inside
+    // Several labels in one cell head columns of a table.
+    .filter((line) => line !== labelLine && fieldOf(line.text) === undefined)
+    .sort((a, b) => b.startMm[1] - a.startMm[1] || a.startMm[0] - b.startMm[0]);
+  const words = [...(within?.value ? [within.value] : []), ...values.map(({ text }) => text)];
+  return { field, label: within?.label ?? label, boxMm, values, value: words.join(" ").trim(), labelLine };
+}
+
+function block(
+  facts: PageFacts,
+  cells: readonly TitleCell[],
+  confidence: number,
+  frame?: FrameEntry,
+): Sure<TitleBlock> {
+  const boxMm = cells.map((cell) => cell.boxMm).reduce(together);
+  const rows = cells.flatMap(({ values, labelLine }) =>
+    [...values, ...(labelLine ? [labelLine] : [])].flatMap((line) => line.rows),
+  );
+  const marks = { of: "texts" as const, rows: Uint32Array.from(new Set(rows)).sort() };
+  return { ...measuredOn(facts.page.index, { boxMm, cells, ...(frame ? { frame } : {}) }, marks), confidence };
+}
+
+/** Whether lettering runs out of the cell that it stands in. */
+export const runsOut = ({ boxMm }: TitleCell, line: TextLine, slackMm: number): boolean =>
+  !cornersOf(line).every(([x, y]) => contains(grown(boxMm, slackMm), { x, y, width: 0, height: 0 }));
+
+export type { TitleField };

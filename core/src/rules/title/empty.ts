@@ -1,0 +1,63 @@
+import { TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
+import { isPlaceholder } from "../text/placeholder";
+import { rule } from "../rule";
+
+/** Fields that a sheet may rightly have nothing in: it was never revised, or is one of no series. */
+const MAY_BE_EMPTY: ReadonlySet<string | undefined> = new Set([
+  "revision",
+  "supplement",
+  "telephone",
+  "size",
+  undefined,
+]);
+/** What people write for nothing. */
+const NOTHING = /^[-–—.\s]*$/;
+
+export const empty = rule({
+  id: "title/empty",
+  title: "A field of the title block with nothing in it",
+  severity: "mend",
+  needs: [],
+  reads: [TITLE_BLOCKS],
+  parameters: [],
+  page: {
+    measures:
+      "Cells of title blocks: those of the standard's frames where they are drawn, and cells with the labels that title blocks have on others' sheets. A cell with nothing, a dash or a placeholder in it is empty. Revision, supplementary title, paper size and telephone may be.",
+    why: "Who drew it, for whom, when and at which scale is asked years later. Every empty field is to be seen before issue, not after.",
+    right: "Scale: 1:50.",
+    wrong: "Approved by: nothing, or TBC.",
+    cannotSee: "Fields whose cells are not drawn, and what stands in a field that is not what it asks for.",
+    mend: "None: somebody has to know it.",
+  },
+  judge({ pages, report }) {
+    for (const facts of pages)
+      for (const { value: block } of facts.of(TITLE_BLOCKS)) {
+        const cells = block.cells.filter(isEmpty);
+        if (cells.length === 0) continue;
+        const rows = cells.flatMap(({ labelLine, values }) => [...values, ...(labelLine ? [labelLine] : [])]);
+        for (const cell of cells)
+          report({
+            page: facts.page.index,
+            placed: true,
+            ...(rows[0] ? { layer: (cell.labelLine ?? cell.values[0] ?? rows[0]).layer } : {}),
+            marks: {
+              of: "texts",
+              rows: Uint32Array.from(
+                [...cell.values, ...(cell.labelLine ? [cell.labelLine] : [])].flatMap((line) => line.rows),
+              ).sort(),
+            },
+            regionMm: cell.boxMm,
+            message: () =>
+              cell.value === "" || NOTHING.test(cell.value)
+                ? `“${cell.label}” in the title block has nothing in it.`
+                : `“${cell.label}” in the title block says “${cell.value}”, which stands for something still to be written.`,
+            measured: cell.value,
+            expected: cell.label,
+          });
+      }
+  },
+});
+
+/** Whether a field has nothing written in it, or something that stands for it. */
+export const isEmpty = ({ field, value }: TitleCell): boolean =>
+  !MAY_BE_EMPTY.has(field) && (NOTHING.test(value) || isPlaceholder(value));

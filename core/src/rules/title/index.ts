@@ -1,0 +1,4 @@
+import { empty } from "./empty";
+import { tooLong } from "./too-long";
+
+export const TITLE_RULES = [empty, tooLong];
