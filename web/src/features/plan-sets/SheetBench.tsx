@@ -272,6 +272,8 @@ function Report({
   empty: readonly string[];
   problem: string | null;
 }) {
+  // Empty fields are listed in one line of their own.
+  const findings = report?.findings.filter(({ rule }) => rule !== "title/empty" || empty.length === 0);
   return (
     <Box sx={{ mt: 1, display: "flex", flexDirection: "column", gap: 0.75 }}>
       {problem && (
@@ -295,16 +297,16 @@ function Report({
           Empty in the title block: {empty.join(", ")}
         </Typography>
       )}
-      {report?.findings.map((finding) => (
+      {findings?.map((finding) => (
         <Typography key={finding.key} variant="body2" sx={{ overflowWrap: "anywhere" }}>
           <RuleName id={finding.rule} title={finding.title} />
           <br />
           {finding.message}
         </Typography>
       ))}
-      {report && report.findings.length === 0 && (
+      {findings?.length === 0 && (
         <Typography variant="body2" color="success.main">
-          An inspection of this sheet finds nothing.
+          {empty.length > 0 ? "Otherwise an" : "An"} inspection of this sheet finds nothing.
         </Typography>
       )}
     </Box>
