@@ -37,6 +37,7 @@ if (measures("recognition") || measures("plants")) {
     "python3-matplotlib",
     "ruby-prawn",
     "libpdf-api2-perl",
+    "python3-pyqt5",
     "fonts-dejavu",
     "fonts-liberation",
   );

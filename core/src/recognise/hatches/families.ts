@@ -13,7 +13,7 @@ const SAME_MM = 0.03;
 /** So many of the steps from line to line are alike; the others are where something is left out. */
 const EVEN_SHARE = 0.75;
 /** Ends are where they are written to be but for this. */
-const END_OFF_MM = 0.018;
+const END_OFF_MM = 0.025;
 /** Fewer lines are a wall, a stair of a few treads, a table. */
 export const LEAST_LINES = 5;
 
