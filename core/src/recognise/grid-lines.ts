@@ -2,7 +2,7 @@ import { boxOfPoints, type PointMm } from "../drawing";
 import { ARCS } from "./arcs";
 import { LETTERING, middleOf, type TextLine } from "./lettering";
 import { LINE_WORK } from "./line-work";
-import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
+import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
 
 /** A bubble and what it bears. Millimetres on paper. */
 const BUBBLE_MM = { least: 1.8, most: 10 };
@@ -53,16 +53,8 @@ function gridLineAt(facts: PageFacts, label: TextLine): Sure<GridLine>[] {
   if (!bubble || !run) return [];
   const rows = [...new Set([...bubble.rows, ...run.rows])].sort((a, b) => a - b);
   const { centreMm: bubbleMm, radiusMm } = bubble;
-  return [
-    {
-      value: { label: text, bubbleMm, radiusMm, from: run.from, to: run.to, rows },
-      confidence: CONFIDENCE,
-      evidence: [
-        { page: facts.page.index, marks: { of: "texts", rows: Uint32Array.from(label.rows) } },
-        { page: facts.page.index, marks: { of: "paths", rows: Uint32Array.from(rows) } },
-      ],
-    },
-  ];
+  const value = { label: text, bubbleMm, radiusMm, from: run.from, to: run.to, rows };
+  return [madeOut(facts.page.index, value, CONFIDENCE, label.rows, rows)];
 }
 
 /** The line that runs straight away from a bubble, and how far: its dashes may be marks of their own. */

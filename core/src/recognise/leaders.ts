@@ -4,7 +4,7 @@ import { ROUND_DIMENSIONS } from "./dimensions/round";
 import { HEADS, type Heads } from "./heads";
 import { LETTERING, type TextLine } from "./lettering";
 import { LINE_WORK, type LineWork } from "./line-work";
-import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
+import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
 import { headsAtTip } from "./tips";
 
 /** From an end of the lettering to where its leader begins, in heights of capitals: along, below and above the baseline. */
@@ -196,14 +196,6 @@ class Finder {
   }
 
   private told(leader: Leader): Sure<Leader> {
-    const page = this.facts.page.index;
-    return {
-      value: leader,
-      confidence: CONFIDENCE,
-      evidence: [
-        { page, marks: { of: "texts", rows: Uint32Array.from(leader.line.rows) } },
-        { page, marks: { of: "paths", rows: Uint32Array.from(leader.rows).sort() } },
-      ],
-    };
+    return madeOut(this.facts.page.index, leader, CONFIDENCE, leader.line.rows, leader.rows);
   }
 }

@@ -3,7 +3,7 @@ import { ARCS } from "./arcs";
 import { HEADS } from "./heads";
 import { LETTERING, middleOf, type TextLine } from "./lettering";
 import { LINE_WORK } from "./line-work";
-import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
+import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
 
 /** What stands at the tip of a north point. */
 const NORTH = /^(?:N|NORTH|TRUE NORTH|NORD|N\.)$/i;
@@ -54,14 +54,7 @@ function pointAt(facts: PageFacts, letter: TextLine): Sure<NorthPoint> | undefin
     letter,
     rows,
   };
-  return {
-    value,
-    confidence: shaft ? CONFIDENCE.shaft : CONFIDENCE.circle,
-    evidence: [
-      { page: facts.page.index, marks: { of: "texts", rows: Uint32Array.from(letter.rows) } },
-      { page: facts.page.index, marks: { of: "paths", rows: Uint32Array.from(rows) } },
-    ],
-  };
+  return madeOut(facts.page.index, value, shaft ? CONFIDENCE.shaft : CONFIDENCE.circle, letter.rows, rows);
 }
 
 /** The circle that a letter stands in or beside; a bubble that is no larger than its letter is a grid's. */

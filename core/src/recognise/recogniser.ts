@@ -116,6 +116,22 @@ export class PageFacts {
   }
 }
 
+/** Something that was made out of strings and of marks of a page's paths, by their rows. */
+export const madeOut = <T>(
+  page: number,
+  value: T,
+  confidence: number,
+  texts: readonly number[],
+  paths: readonly number[],
+): Sure<T> => ({
+  value,
+  confidence,
+  evidence: [
+    { page, marks: { of: "texts", rows: Uint32Array.from(texts) } },
+    { page, marks: { of: "paths", rows: Uint32Array.from(paths).sort() } },
+  ],
+});
+
 /** What was measured on marks of one page, not guessed. */
 export const measuredOn = <T>(page: number, value: T, marks?: Marks): Sure<T> => ({
   value,

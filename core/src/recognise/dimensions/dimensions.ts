@@ -4,7 +4,7 @@ import { FRAMES } from "../frames";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
-import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { madeOut, measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
 import {
   MOST_OVERSHOOT_MM,
@@ -387,15 +387,7 @@ class Finder {
       rows: [...rows].sort((a, b) => a - b),
       layer: paths.layer[this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0] ?? -1,
     };
-    const page = this.facts.page.index;
-    return {
-      value,
-      confidence,
-      evidence: [
-        { page, marks: { of: "texts", rows: Uint32Array.from(line.rows) } },
-        { page, marks: { of: "paths", rows: Uint32Array.from(value.rows) } },
-      ],
-    };
+    return madeOut(this.facts.page.index, value, confidence, line.rows, value.rows);
   }
 }
 

@@ -4,7 +4,7 @@ import { ARCS, directionDeg, goesThrough, pointOn, type Arc, type Arcs } from ".
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
-import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { headsAtTip } from "../tips";
 import { DIMENSIONS } from "./dimensions";
 import { ON_LINE_MM } from "./stops";
@@ -283,16 +283,8 @@ class Finder {
     confidence: number,
     found: Omit<RoundDimension, "figure" | "written">,
   ): Sure<RoundDimension> {
-    const page = this.facts.page.index;
     const rows = [...new Set(found.rows)].sort((a, b) => a - b);
-    return {
-      value: { ...found, rows, figure: line, written },
-      confidence,
-      evidence: [
-        { page, marks: { of: "texts", rows: Uint32Array.from(line.rows) } },
-        { page, marks: { of: "paths", rows: Uint32Array.from(rows) } },
-      ],
-    };
+    return madeOut(this.facts.page.index, { ...found, rows, figure: line, written }, confidence, line.rows, rows);
   }
 }
 

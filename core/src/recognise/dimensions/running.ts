@@ -2,7 +2,7 @@ import { boxOfPoints, type PointMm } from "../../drawing";
 import { readWritten, type Reading, type Written } from "../../quantity";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
-import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
+import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { DIMENSIONS } from "./dimensions";
 
 /** A figure at the end of its line: from the end to the figure, and off the line, in heights of capitals. */
@@ -172,14 +172,7 @@ function measured({ page }: PageFacts, row: readonly AtEnd[]): Sure<RunningDimen
       to: each.end,
       rows: [each.row],
     };
-    return {
-      value,
-      confidence: CONFIDENCE,
-      evidence: [
-        { page: page.index, marks: { of: "texts", rows: Uint32Array.from(each.figure.rows) } },
-        { page: page.index, marks: { of: "paths", rows: Uint32Array.of(each.row) } },
-      ],
-    };
+    return madeOut(page.index, value, CONFIDENCE, each.figure.rows, [each.row]);
   });
 }
 
