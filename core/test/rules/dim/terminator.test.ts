@@ -1,5 +1,6 @@
 import { building, ROW, row } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
+import { arrow } from "../../support/round";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's standard: invented for the demo. Drawings at 1:50. */
@@ -20,5 +21,12 @@ describeRule("dim/terminator", [
     layers,
     content: wall + on(1, row({ ...ROW, ending: "arrow" })),
     findings: [["A-ANNO-DIMS", 4, "filled arrow", "oblique tick"]],
+  },
+  {
+    // One dimension of a row ends in arrows, where its neighbours end in ticks in the same places.
+    name: "arrows between ticks",
+    layers,
+    content: wall + on(1, row({ ...ROW, stops: [40, 80, 130, 200] }) + arrow([80, 152], 180) + arrow([130, 152], 0)),
+    findings: [["A-ANNO-DIMS", 2, "filled arrow", "oblique tick"]],
   },
 ]);

@@ -27,4 +27,20 @@ describeRule("hatch/open-boundary", [
     message: /gap of 0\.8 mm on paper at 120, 59 mm\.$/,
   },
   { name: "an opening of 8 mm", layers, content: hatch + open(8) },
+  {
+    // Its lower side is in two pieces, each too short for two of the lines, which run nearly along it.
+    name: "a gap in a side that the lines run nearly along",
+    layers,
+    content:
+      on(0, stripes(40, 40, 14, 14, 8, 1.2)) +
+      on(
+        1,
+        stroke(40, 40, 46, 40, 0.5) +
+          stroke(47.2, 40, 54, 40, 0.5) +
+          stroke(54, 40, 54, 54, 0.5) +
+          stroke(54, 54, 40, 54, 0.5) +
+          stroke(40, 54, 40, 40, 0.5),
+      ),
+    findings: [["A-WALL", 2, 1.2]],
+  },
 ]);
