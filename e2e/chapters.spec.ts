@@ -292,20 +292,24 @@ for (const [path, form, height] of [
     await page.goto(path, { waitUntil: "networkidle" });
     const fields = page.getByRole("form", { name: form }).locator("input:visible:not([type=file]), textarea:visible");
     await fields.first().focus();
-    const covered: string[] = [];
-    for (let i = 0; i < (await fields.count()); i++) {
-      const over = await fields.nth(i).evaluate((field: HTMLElement) => {
-        field.focus();
-        const { left, top, width, height: tall } = field.getBoundingClientRect();
-        const found = document.elementFromPoint(left + width / 2, top + tall / 2);
-        const own = field.closest(".MuiFormControl-root, label, .MuiCheckbox-root") ?? field;
-        return own.contains(found)
-          ? null
-          : `${field.getAttribute("aria-label") ?? field.id}: ${found?.tagName ?? "outside"}`;
-      });
-      if (over !== null) covered.push(over);
-    }
-    expect(covered).toEqual([]);
+    const coveredNow = async (): Promise<string[]> => {
+      const covered: string[] = [];
+      for (let i = 0; i < (await fields.count()); i++) {
+        const over = await fields.nth(i).evaluate((field: HTMLElement) => {
+          field.focus();
+          const { left, top, width, height: tall } = field.getBoundingClientRect();
+          const found = document.elementFromPoint(left + width / 2, top + tall / 2);
+          const own = field.closest(".MuiFormControl-root, label, .MuiCheckbox-root") ?? field;
+          return own.contains(found)
+            ? null
+            : `${field.getAttribute("aria-label") ?? field.id}: ${found?.tagName ?? "outside"}`;
+        });
+        if (over !== null) covered.push(over);
+      }
+      return covered;
+    };
+    // The specimen beside the form comes a moment later, and may move it.
+    await expect.poll(coveredNow).toEqual([]);
   });
 
 test("a file that can't be made is said to be so in words, where one is; any other is saved", async ({ page }) => {
