@@ -9,25 +9,37 @@ const LEVEL_SIN = 0.01;
 const PAST_MM = 0.3;
 const LEAST_MM = 2.5;
 
-/** The cell of a table that a point lies in: the nearest lines on its four sides. Undefined where one of them is missing. */
-export function cellAround(lines: LineWork, [x, y]: PointMm): BoxMm | undefined {
-  const left = nearest(lines, [x, y], [-1, 0], REACH.across);
-  const right = nearest(lines, [x, y], [1, 0], REACH.across);
-  const low = nearest(lines, [x, y], [0, -1], REACH.up);
-  const high = nearest(lines, [x, y], [0, 1], REACH.up);
+/**
+ * The cell of a table that a point lies in: the nearest lines on its four sides. Undefined where one of them is missing,
+ * or where more was looked at than there is time for.
+ */
+export function cellAround(lines: LineWork, [x, y]: PointMm, looked: { left: number }): BoxMm | undefined {
+  if (looked.left <= 0) return undefined;
+  const left = nearest(lines, [x, y], [-1, 0], REACH.across, looked);
+  const right = nearest(lines, [x, y], [1, 0], REACH.across, looked);
+  const low = nearest(lines, [x, y], [0, -1], REACH.up, looked);
+  const high = nearest(lines, [x, y], [0, 1], REACH.up, looked);
   if (left === undefined || right === undefined || low === undefined || high === undefined) return undefined;
   const box = { x: x - left, y: y - low, width: left + right, height: low + high };
   return box.width >= LEAST_MM && box.height >= LEAST_MM ? box : undefined;
 }
 
 /** How far the nearest line across a direction lies, from a point. */
-function nearest(lines: LineWork, [x, y]: PointMm, [dx, dy]: PointMm, reach: number): number | undefined {
+function nearest(
+  lines: LineWork,
+  [x, y]: PointMm,
+  [dx, dy]: PointMm,
+  reach: number,
+  looked: { left: number },
+): number | undefined {
   const box = boxOfPoints([
     [x - THIN_MM * Math.abs(dy), y - THIN_MM * Math.abs(dx)],
     [x + dx * reach + THIN_MM * Math.abs(dy), y + dy * reach + THIN_MM * Math.abs(dx)],
   ]);
   let best: number | undefined;
-  for (const i of lines.near(box)) {
+  const near = lines.near(box);
+  looked.left -= near.length;
+  for (const i of near) {
     const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
     const length = lines.length(i);
     // Along the direction, and across it.

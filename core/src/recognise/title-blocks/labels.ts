@@ -49,7 +49,7 @@ const plain = (text: string): string => text.trim().toLowerCase().replace(/[.:]/
 /** The field that a text is the label of; undefined for any other text. */
 export function fieldOf(text: string): TitleField | undefined {
   const label = plain(text);
-  if (label === "" || label.length > 28) return undefined;
+  if (label.length > 28 || !/^[a-z]/.test(label)) return undefined;
   return LABELS.find(([, pattern]) => pattern.test(label))?.[0];
 }
 

@@ -14,6 +14,9 @@ const PAPER_MM = 2;
 const EDGE_MM = 0.4;
 const EDGES_DRAWN = 0.85;
 const EDGE_SHARE = 0.8;
+/** Words that may be labels, beyond which a page is a list of such words; and lines beside them that are looked at. */
+const MOST_LABELS = 400;
+const MOST_LOOKED_AT = 2_000_000;
 const CONFIDENCE = { own: 1, labelled: 0.8 };
 
 /** A cell of a title block: what it is for, and what is written in it. */
@@ -111,10 +114,14 @@ function coveredShare(lines: LineWork, x1: number, y1: number, x2: number, y2: n
 /** Cells with labels that title blocks have, as blocks of those that are next to each other. */
 function labelledBlocks(facts: PageFacts, lines: LineWork): Sure<TitleBlock>[] {
   const cells: TitleCell[] = [];
-  for (const { value: line } of facts.of(LETTERING)) {
+  const labels = facts.of(LETTERING).flatMap(({ value: line }) => {
     const field = fieldOf(line.text) ?? labelled(line.text)?.field;
-    if (!field || Math.abs(line.angleDeg % 90) > 1) continue;
-    const boxMm = cellAround(lines, middleOf(line));
+    return field && Math.abs(line.angleDeg % 90) <= 1 ? [{ line, field }] : [];
+  });
+  if (labels.length > MOST_LABELS) return [];
+  const looked = { left: MOST_LOOKED_AT };
+  for (const { line, field } of labels) {
+    const boxMm = cellAround(lines, middleOf(line), looked);
     if (!boxMm || cells.some((known) => isSame(known.boxMm, boxMm))) continue;
     cells.push(cellOf(facts, boxMm, line.text, field, line));
   }
@@ -126,7 +133,7 @@ function labelledBlocks(facts: PageFacts, lines: LineWork): Sure<TitleBlock>[] {
   }
   return groups
     .filter((group) => new Set(group.map(({ field }) => field)).size >= LEAST_LABELS)
-    .map((group) => block(facts, withoutHeaders(facts, lines, group), CONFIDENCE.labelled));
+    .map((group) => block(facts, withoutHeaders(facts, lines, group, looked), CONFIDENCE.labelled));
 }
 
 const isSame = (a: BoxMm, b: BoxMm): boolean =>
@@ -139,11 +146,16 @@ const isNext = (a: BoxMm, b: BoxMm): boolean =>
   b.y - NEXT_MM <= a.y + a.height;
 
 /** Cells without those that head the columns of a table: what belongs to them stands in the cells below or above. */
-function withoutHeaders(facts: PageFacts, lines: LineWork, cells: readonly TitleCell[]): TitleCell[] {
+function withoutHeaders(
+  facts: PageFacts,
+  lines: LineWork,
+  cells: readonly TitleCell[],
+  looked: { left: number },
+): TitleCell[] {
   return cells.filter(({ boxMm, value }) => {
     if (value !== "") return true;
     const beside = [boxMm.y - 1, boxMm.y + boxMm.height + 1].map((y) =>
-      cellAround(lines, [boxMm.x + boxMm.width / 2, y]),
+      cellAround(lines, [boxMm.x + boxMm.width / 2, y], looked),
     );
     return !beside.some(
       (other) =>

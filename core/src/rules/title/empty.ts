@@ -31,30 +31,23 @@ export const empty = rule({
   },
   judge({ pages, report }) {
     for (const facts of pages)
-      for (const { value: block } of facts.of(TITLE_BLOCKS)) {
-        const cells = block.cells.filter(isEmpty);
-        if (cells.length === 0) continue;
-        const rows = cells.flatMap(({ labelLine, values }) => [...values, ...(labelLine ? [labelLine] : [])]);
-        for (const cell of cells)
+      for (const { value: block } of facts.of(TITLE_BLOCKS))
+        for (const cell of block.cells.filter(isEmpty)) {
+          const lines = [...cell.values, ...(cell.labelLine ? [cell.labelLine] : [])];
           report({
             page: facts.page.index,
             placed: true,
-            ...(rows[0] ? { layer: (cell.labelLine ?? cell.values[0] ?? rows[0]).layer } : {}),
-            marks: {
-              of: "texts",
-              rows: Uint32Array.from(
-                [...cell.values, ...(cell.labelLine ? [cell.labelLine] : [])].flatMap((line) => line.rows),
-              ).sort(),
-            },
+            ...(lines[0] ? { layer: lines[0].layer } : {}),
+            marks: { of: "texts", rows: Uint32Array.from(lines.flatMap(({ rows }) => rows)).sort() },
             regionMm: cell.boxMm,
             message: () =>
-              cell.value === "" || NOTHING.test(cell.value)
+              NOTHING.test(cell.value)
                 ? `“${cell.label}” in the title block has nothing in it.`
                 : `“${cell.label}” in the title block says “${cell.value}”, which stands for something still to be written.`,
             measured: cell.value,
             expected: cell.label,
           });
-      }
+        }
   },
 });
 
