@@ -47,6 +47,10 @@ type Reservation =
 const keyed = (kind: Kind, ...parts: readonly string[]): string =>
   `${kind} ${createHmac("sha256", secret()).update(parts.join("\n")).digest("base64url")}`;
 
+/** What is done with one key is done one after the other, until the transaction ends. */
+const oneByOne = (on: Parameters<typeof isKnownPlace>[0], key: string): Promise<unknown> =>
+  on.execute(sql`select pg_advisory_xact_lock(hashtextextended(${key}, 0))`);
+
 /**
  * Lets a try through or says how long it has to wait, before its password is looked at. Tries of one account are
  * looked at one after the other, so that many at once are counted as many. From a browser that the person has signed
@@ -55,7 +59,7 @@ const keyed = (kind: Kind, ...parts: readonly string[]): string =>
 const reserve = (attempt: Attempt): Promise<Reservation> =>
   database().transaction(async (on): Promise<Reservation> => {
     const account = keyed("account", attempt.email);
-    await on.execute(sql`select pg_advisory_xact_lock(hashtextextended(${account}, 0))`);
+    await oneByOne(on, account);
     const known = await isKnownPlace(on, attempt);
     const keys: [Kind, string][] = known
       ? [["place", keyed("place", attempt.email, attempt.place ?? "")]]
@@ -104,6 +108,8 @@ async function isKnownPlace(on: Transaction, { email, place }: Attempt): Promise
  */
 const forgive = (attempt: Attempt, ids: readonly number[]): Promise<number> =>
   database().transaction(async (on) => {
+    // Two good sign-ins at once would each wait for the rows that the other takes away.
+    await oneByOne(on, keyed("account", attempt.email));
     await on.delete(signInAttempts).where(inArray(signInAttempts.id, [...ids]));
     const forgiven = await on
       .delete(signInAttempts)
