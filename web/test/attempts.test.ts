@@ -36,6 +36,14 @@ const cookiesOf = (response: Response): string =>
     .map((each) => each.split(";")[0])
     .join("; ");
 
+/** How many transactions wait for a lock. Asked outside of a transaction, which would see one moment only. */
+async function waiting(): Promise<number> {
+  const { rows } = await database.execute<{ waiting: number }>(
+    sql`select count(*)::int as waiting from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database()`,
+  );
+  return rows[0]?.waiting ?? 0;
+}
+
 describe("tries of one account", () => {
   it("from everywhere together are slowed down, and the answer says for how long", async () => {
     const { email } = await someone();
@@ -44,6 +52,18 @@ describe("tries of one account", () => {
     expect(waits.status).toBe(429);
     expect(["3", "4"]).toContain(waits.headers.get("retry-after"));
     expect(await waits.text()).toMatch(/Wait [34] seconds/);
+  });
+  it("that are right and come at once both pass, after others failed", async () => {
+    const { email } = await someone();
+    for (let i = 0; i < 3; i++) await wrong(email);
+    // What failed is held until both want to take it away, each with its own try taken away already.
+    const { both } = await database.transaction(async (on) => {
+      await on.execute(sql`select 1 from sign_in_attempts for update`);
+      const started = { both: Promise.all([tried(email, PASSWORD), tried(email, PASSWORD)]) };
+      await vi.waitUntil(async () => (await waiting()) >= 2, { timeout: 20_000 });
+      return started;
+    });
+    expect((await both).map(({ status }) => status)).toEqual([200, 200]);
   });
   it("go on after a pause, which grows to a minute and no longer", async () => {
     const { email } = await someone();

@@ -33,11 +33,11 @@ def draw(scene):
     share = QFontMetricsF(big).capHeight() / 1000
     for mark in scene["marks"]:
         kind = mark["kind"]
-        pen = QPen(QColor(0, 0, 0), mark.get("width", 0))
-        pen.setCapStyle(Qt.FlatCap)
-        pen.setJoinStyle(Qt.MiterJoin)
+        stroke = QPen(QColor(0, 0, 0), mark.get("width", 0))
+        stroke.setCapStyle(Qt.FlatCap)
+        stroke.setJoinStyle(Qt.MiterJoin)
         if mark.get("dash"):
-            pen.setDashPattern([each / mark["width"] for each in mark["dash"]])
+            stroke.setDashPattern([each / mark["width"] for each in mark["dash"]])
         if kind in ("line", "area"):
             path = QPainterPath()
             for i, (x, y) in enumerate(mark["points"]):
@@ -45,14 +45,14 @@ def draw(scene):
             if kind == "area" or mark["closed"]:
                 path.closeSubpath()
             if kind == "line":
-                p.strokePath(path, pen)
+                p.strokePath(path, stroke)
             else:
                 p.fillPath(path, QBrush(QColor(255, 255, 255) if mark["grey"] else QColor(0, 0, 0)))
         elif kind == "circle":
             path = QPainterPath()
             path.addEllipse(QPointF(mark["at"][0], height - mark["at"][1]), mark["radius"], mark["radius"])
             if mark["fill"] is None:
-                p.strokePath(path, pen)
+                p.strokePath(path, stroke)
             else:
                 p.fillPath(path, QBrush(QColor(0, 0, 0)))
         elif kind == "arc":
@@ -61,7 +61,7 @@ def draw(scene):
             path = QPainterPath()
             path.arcMoveTo(box, mark["from"])
             path.arcTo(box, mark["from"], mark["to"] - mark["from"])
-            p.strokePath(path, pen)
+            p.strokePath(path, stroke)
         else:
             # Letters are laid out at a size where they are not rounded to whole units.
             size = mark["height"] / share

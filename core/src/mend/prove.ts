@@ -57,9 +57,9 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
     const row = added?.template ?? id;
     if (!(added ? isLine(b, now, added.ends) : samePoints(a, row, b, now))) return [`Line ${id} has moved.`];
     // The cell of a pattern is read with the area that it fills, and on its layer.
-    const follows = moved.size > 0 && moved.has(cellOf(page, a.group[row] ?? 0) ?? -1);
-    if (!follows && layerNow(after, b.layer[now]) !== log.layerNow(page.index, "paths", id))
-      return [`Line ${row} is on another layer.`];
+    const layer = layerNow(after, b.layer[now]);
+    const follows = moved.size > 0 && moved.get(cellOf(page, a.group[row] ?? 0) ?? -1)?.has(layer);
+    if (!follows && layer !== log.layerNow(page.index, "paths", id)) return [`Line ${row} is on another layer.`];
     const widthKept = Math.abs((a.widthMm[row] ?? 0) - (b.widthMm[now] ?? 0)) <= SAME_MM;
     if (!widthKept && !meant("set-width", id)) return [`Line ${id} has another width.`];
     if (!meant("set-line-type", id) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[now] ?? 0]))
@@ -77,13 +77,15 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
   return [];
 }
 
-/** Patterns of areas that were to go to another layer. */
-function patternsMoved({ index, paths }: Page, log: ChangeLog): ReadonlySet<number> {
+/** Patterns of areas that were to go to other layers, and the names of those. */
+function patternsMoved({ index, paths }: Page, log: ChangeLog): ReadonlyMap<number, ReadonlySet<string | undefined>> {
   const meant = log.meantOn(index, "paths");
-  const moved = new Set<number>();
+  const moved = new Map<number, Set<string | undefined>>();
   for (let row = 0; row < paths.count; row++) {
     const pattern = paths.fillPattern[row] ?? 0;
-    if (pattern > 0 && meant("move", row)) moved.add(pattern);
+    if (pattern === 0 || !meant("move", row)) continue;
+    const names = moved.get(pattern) ?? new Set();
+    moved.set(pattern, names.add(log.layerNow(index, "paths", row)));
   }
   return moved;
 }

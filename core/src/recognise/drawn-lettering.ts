@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { boxAround, PAINT, pathBox, together, type BoxMm, type Page } from "../drawing";
+import { PAINT, pathBox, together, type BoxMm, type Page } from "../drawing";
 import { HATCHES, hatchRows, SURE_HATCH } from "./hatches/hatches";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import { Sets } from "./sets";
@@ -19,10 +19,12 @@ const SMALL = 0.55;
 const LEAST_LETTERS = 4;
 const LEAST_SHAPES = 3;
 const RICH = { parts: 3, share: 0.5 };
-/** Half of a line's letters, and two at least, are as tall as the tallest. */
+/** A third of a line's letters, and two at least, are as tall as the tallest. */
 const TALL = { share: 0.35, least: 2, within: 0.07 };
 /** Small marks of a page beyond which letters are not looked for among them. */
 const MOST_MARKS = 60_000;
+/** Marks beside marks, and letters beside letters, that are looked at on a page. */
+const MOST_LOOKED_AT = 3_000_000;
 const CONFIDENCE = 0.85;
 
 /** A line of lettering that is drawn, not written: as strokes of a pen, or as filled outlines. */
@@ -38,6 +40,21 @@ export interface DrawnLettering {
   readonly rows: Uint32Array;
 }
 
+/** The drawn lettering of a page, and whether it was too much to look for all of it. */
+interface Search {
+  readonly lines: readonly DrawnLettering[];
+  readonly isCut: boolean;
+}
+
+export const DRAWN_LETTERING_SEARCH: PageRecogniser<Search> = {
+  id: "drawn-lettering-search",
+  on: "page",
+  ofDrawing: true,
+  finds: "lettering that is drawn as lines or outlines, and whether all of a page could be looked for",
+  from: "small shapes of many kinds, as tall as each other, that stand on one line one beside the other",
+  find: (facts) => [measuredOn(facts.page.index, searched(facts))],
+};
+
 export const DRAWN_LETTERING: PageRecogniser<DrawnLettering> = {
   id: "drawn-lettering",
   on: "page",
@@ -45,40 +62,35 @@ export const DRAWN_LETTERING: PageRecogniser<DrawnLettering> = {
   finds: "lettering that is drawn as lines or outlines",
   from: "small shapes of many kinds, as tall as each other, that stand on one line one beside the other",
   find: (facts) =>
-    lettersOf(facts).map((line) => ({
+    (facts.of(DRAWN_LETTERING_SEARCH)[0]?.value.lines ?? []).map((line) => ({
       ...measuredOn(facts.page.index, line, { of: "paths", rows: line.rows }),
       confidence: CONFIDENCE,
     })),
 };
 
-/** Rows of the marks of a page that are small enough for a part of a letter; a few more than are looked at where there are too many. */
-const SMALL_MARKS: PageRecogniser<readonly number[]> = {
-  id: "small-marks",
-  on: "page",
-  ofDrawing: true,
-  finds: "marks that are small enough for a part of a letter",
-  from: "the boxes of visible marks",
-  find: ({ page }) => [measuredOn(page.index, smallMarks(page))],
-};
-
-/** Whether a page has more small marks than letters are looked for among. */
-export const hasTooManyMarks = (facts: PageFacts): boolean =>
-  (facts.of(SMALL_MARKS)[0]?.value.length ?? 0) > MOST_MARKS;
-
-function lettersOf(facts: PageFacts): DrawnLettering[] {
-  const marks = facts.of(SMALL_MARKS)[0]?.value ?? [];
-  if (marks.length < LEAST_LETTERS || marks.length > MOST_MARKS) return [];
+function searched(facts: PageFacts): Search {
+  const marks = smallMarks(facts.page);
+  if (marks.length > MOST_MARKS) return { lines: [], isCut: true };
+  if (marks.length < LEAST_LETTERS) return { lines: [], isCut: false };
   const hatched = facts.of(HATCHES).length > 0 ? hatchRows(facts, SURE_HATCH) : new Set<number>();
+  const looked = { left: MOST_LOOKED_AT };
   const glyphs = glyphsOf(
     facts.page,
     marks.filter((row) => !hatched.has(row)),
+    looked,
   );
+  const lines = lettersOf(glyphs, looked);
+  return looked.left > 0 ? { lines, isCut: false } : { lines: [], isCut: true };
+}
+
+function lettersOf(glyphs: readonly Glyph[], looked: { left: number }): DrawnLettering[] {
   const taken = new Set<Glyph>();
-  const level = linesOf(glyphs, false);
+  const level = linesOf(glyphs, false, looked);
   for (const { glyphs: own } of level) for (const glyph of own) taken.add(glyph);
   const upright = linesOf(
     glyphs.filter((glyph) => !taken.has(glyph)),
     true,
+    looked,
   );
   return [...level, ...upright].map(({ glyphs: own, heightMm, isUpright }) => ({
     boxMm: own.reduce((box, glyph) => together(box, glyph.boxMm), own[0]!.boxMm),
@@ -113,7 +125,7 @@ interface Glyph {
   readonly isFilled: boolean;
 }
 
-function glyphsOf({ paths }: Page, rows: readonly number[]): Glyph[] {
+function glyphsOf({ paths }: Page, rows: readonly number[], looked: { left: number }): Glyph[] {
   if (rows.length === 0) return [];
   const boxes = rows.map((row) => pathBox(paths, row));
   const index = new Flatbush(rows.length, 16, Float32Array);
@@ -121,9 +133,13 @@ function glyphsOf({ paths }: Page, rows: readonly number[]): Glyph[] {
   index.finish();
   const sets = new Sets(rows.length);
   boxes.forEach(({ x, y, width, height }, i) => {
-    const [t, w] = [TOUCHING_MM, x + width];
-    for (const k of index.search(x - t, y - t, w + t, y + height + t)) if (k > i) sets.join(i, k);
+    if (looked.left <= 0) return;
+    const t = TOUCHING_MM;
+    const near = index.search(x - t, y - t, x + width + t, y + height + t);
+    looked.left -= near.length;
+    for (const k of near) if (k > i) sets.join(i, k);
   });
+  if (looked.left <= 0) return [];
   const members = new Map<number, number[]>();
   rows.forEach((_, i) => {
     const first = sets.first(i);
@@ -132,8 +148,8 @@ function glyphsOf({ paths }: Page, rows: readonly number[]): Glyph[] {
     else members.set(first, [i]);
   });
   return [...members.values()].flatMap((own) => {
-    const boxMm = boxAround(Float64Array.from(own.flatMap((i) => Object.values(boxes[i]!) as number[])));
-    if (!boxMm || Math.max(boxMm.width, boxMm.height) > LARGEST_MM) return [];
+    const boxMm = own.map((i) => boxes[i]!).reduce(together);
+    if (Math.max(boxMm.width, boxMm.height) > LARGEST_MM) return [];
     const ownRows = own.map((i) => rows[i] ?? 0);
     const parts = ownRows.reduce(
       (sum, row) => sum + (paths.firstVerb[row + 1] ?? 0) - (paths.firstVerb[row] ?? 0) - 1,
@@ -159,7 +175,7 @@ interface Standing {
   readonly height: number;
 }
 
-function linesOf(glyphs: readonly Glyph[], isUpright: boolean): Line[] {
+function linesOf(glyphs: readonly Glyph[], isUpright: boolean, looked: { left: number }): Line[] {
   const standing = glyphs
     .map((glyph): Standing => {
       const { x, y, width, height } = glyph.boxMm;
@@ -172,13 +188,14 @@ function linesOf(glyphs: readonly Glyph[], isUpright: boolean): Line[] {
     .sort((a, b) => a.foot - b.foot);
   const lines: Line[] = [];
   const taken = new Set<Standing>();
-  for (let start = 0; start < standing.length; start++) {
+  for (let start = 0; start < standing.length && looked.left > 0; start++) {
     const first = standing[start];
     if (!first || taken.has(first)) continue;
     const level: Standing[] = [];
     for (let k = start; k < standing.length; k++) {
       const each = standing[k]!;
       if (each.foot - first.foot > OFF_BASELINE * Math.max(first.height, each.height)) break;
+      looked.left--;
       if (!taken.has(each)) level.push(each);
     }
     for (const run of runsOf(level.sort((a, b) => a.from - b.from))) {

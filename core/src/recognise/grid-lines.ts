@@ -1,8 +1,8 @@
 import { boxOfPoints, type PointMm } from "../drawing";
-import { ARCS } from "./arcs";
+import { ARCS, type Arcs } from "./arcs";
 import { LETTERING, middleOf, type TextLine } from "./lettering";
-import { LINE_WORK } from "./line-work";
-import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
+import { LINE_WORK, type LineWork } from "./line-work";
+import { madeOut, type PageRecogniser } from "./recogniser";
 
 /** A bubble and what it bears. Millimetres on paper. */
 const BUBBLE_MM = { least: 1.8, most: 10 };
@@ -16,7 +16,8 @@ const LEAST_LINE_MM = 4;
 /** Pieces of one line lie on one another and go on within this. */
 const SAME_LINE_MM = 0.15;
 const NEXT_PIECE_MM = 12;
-const MOST_PIECES = 400;
+/** Arcs and lines beside labels that are looked at on a page; where more lie upon each other, no grid is told. */
+const MOST_LOOKED_AT = 1_000_000;
 const CONFIDENCE = 0.9;
 
 /** A line of the grid that a building is planned on, by its bubble. */
@@ -37,62 +38,87 @@ export const GRID_LINES: PageRecogniser<GridLine> = {
   ofDrawing: true,
   finds: "grid lines and their labels",
   from: "a short label in a circle, and a line that runs straight away from it",
-  find: (facts) => facts.of(LETTERING).flatMap(({ value: line }) => gridLineAt(facts, line)),
+  find: (facts) => {
+    const [lines, arcs] = [facts.of(LINE_WORK)[0]?.value, facts.of(ARCS)[0]?.value];
+    if (!lines || !arcs || arcs.all.length === 0) return [];
+    const looked = { left: MOST_LOOKED_AT };
+    return facts.of(LETTERING).flatMap(({ value: label }) => {
+      const found = looked.left > 0 ? gridLineAt(lines, arcs, label, looked) : undefined;
+      return found ? [madeOut(facts.page.index, found, CONFIDENCE, label.rows, found.rows)] : [];
+    });
+  },
 };
 
-function gridLineAt(facts: PageFacts, label: TextLine): Sure<GridLine>[] {
+function gridLineAt(lines: LineWork, arcs: Arcs, label: TextLine, looked: { left: number }): GridLine | undefined {
   const text = label.text.trim();
-  if (!LABEL.test(text)) return [];
-  const arcs = facts.of(ARCS)[0]?.value;
+  if (!LABEL.test(text)) return undefined;
   const middle = middleOf(label);
-  const bubble = arcs?.passing(middle, BUBBLE_MM.most, BUBBLE_MM.most).find(({ centreMm, radiusMm, sweepDeg }) => {
-    const off = Math.hypot(centreMm[0] - middle[0], centreMm[1] - middle[1]);
+  const around = arcs.passing(middle, BUBBLE_MM.most, BUBBLE_MM.most);
+  looked.left -= around.length;
+  const bubble = around.find(({ centreMm, radiusMm, sweepDeg }) => {
+    const off = away(centreMm, middle);
     return sweepDeg >= 300 && radiusMm >= BUBBLE_MM.least && radiusMm <= BUBBLE_MM.most && off <= OFF_MIDDLE * radiusMm;
   });
-  const run = bubble && lineFrom(facts, bubble.centreMm, bubble.radiusMm);
-  if (!bubble || !run) return [];
+  const run = bubble && lineFrom(lines, bubble.centreMm, bubble.radiusMm, looked);
+  if (!run) return undefined;
   const rows = [...new Set([...bubble.rows, ...run.rows])].sort((a, b) => a - b);
-  const { centreMm: bubbleMm, radiusMm } = bubble;
-  const value = { label: text, bubbleMm, radiusMm, from: run.from, to: run.to, rows };
-  return [madeOut(facts.page.index, value, CONFIDENCE, label.rows, rows)];
+  return { label: text, bubbleMm: bubble.centreMm, radiusMm: bubble.radiusMm, from: run.from, to: run.to, rows };
 }
 
-/** The line that runs straight away from a bubble, and how far: its dashes may be marks of their own. */
-function lineFrom(facts: PageFacts, centre: PointMm, radius: number) {
-  const lines = facts.of(LINE_WORK)[0]?.value;
-  if (!lines) return undefined;
-  const reach = radius + ON_BUBBLE_MM;
-  for (const i of lines.near(boxOfPoints([centre], reach)).slice(0, MOST_PIECES)) {
+interface Run {
+  readonly from: PointMm;
+  readonly to: PointMm;
+  readonly rows: readonly number[];
+}
+
+/** The line that runs straight away from a bubble, and how far. */
+function lineFrom(lines: LineWork, centre: PointMm, radius: number, looked: { left: number }): Run | undefined {
+  const near = lines.near(boxOfPoints([centre], radius + ON_BUBBLE_MM));
+  looked.left -= near.length;
+  for (const i of near) {
+    if (looked.left <= 0) return undefined;
     const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
     const [from, to] = away(p, centre) < away(q, centre) ? [p, q] : [q, p];
     const length = lines.length(i);
     if (Math.abs(away(from, centre) - radius) > ON_BUBBLE_MM || length < 0.5) continue;
-    const [ux, uy] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
-    const off = Math.abs((centre[0] - from[0]) * uy - (centre[1] - from[1]) * ux);
+    const along: PointMm = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+    const off = Math.abs((centre[0] - from[0]) * along[1] - (centre[1] - from[1]) * along[0]);
     if (off > RADIAL_MM || away(to, centre) < away(from, centre)) continue;
-    const rows = [lines.rows[i] ?? 0];
-    let end = to;
-    for (let pieces = 0; pieces < MOST_PIECES; pieces++) {
-      const ahead = boxOfPoints([end, [end[0] + ux * NEXT_PIECE_MM, end[1] + uy * NEXT_PIECE_MM]], SAME_LINE_MM);
-      const next = lines
-        .near(ahead)
-        .flatMap((k) => {
-          const ends = [lines.end(k, 0), lines.end(k, 1)].map((at) => {
-            const [dx, dy] = [at[0] - end[0], at[1] - end[1]];
-            return { at, along: dx * ux + dy * uy, across: Math.abs(dx * uy - dy * ux) };
-          });
-          const far = Math.max(...ends.map(({ along }) => along));
-          const isOn = ends.every(({ across, along }) => across <= SAME_LINE_MM && along > -SAME_LINE_MM);
-          return isOn && far > SAME_LINE_MM ? [{ k, far, at: ends.find(({ along }) => along === far)!.at }] : [];
-        })
-        .sort((a, b) => a.far - b.far)[0];
-      if (!next) break;
-      rows.push(lines.rows[next.k] ?? 0);
-      end = next.at;
-    }
-    if (away(end, from) >= LEAST_LINE_MM) return { from, to: end, rows };
+    const run = followed(lines, { from, to, rows: [lines.rows[i] ?? 0] }, along, looked);
+    if (away(run.to, run.from) >= LEAST_LINE_MM) return run;
   }
   return undefined;
+}
+
+/** A line with all pieces that go on from it: its dashes may be marks of their own. */
+function followed(lines: LineWork, first: Run, along: PointMm, looked: { left: number }): Run {
+  let { to } = first;
+  const rows = [...first.rows];
+  while (looked.left > 0) {
+    const next = pieceAhead(lines, to, along, looked);
+    if (!next) break;
+    rows.push(lines.rows[next.piece] ?? 0);
+    to = next.to;
+  }
+  return { from: first.from, to, rows };
+}
+
+/** The nearest piece that goes on from a place along a line, and where it ends. */
+function pieceAhead(lines: LineWork, at: PointMm, [ux, uy]: PointMm, looked: { left: number }) {
+  const ahead = boxOfPoints([at, [at[0] + ux * NEXT_PIECE_MM, at[1] + uy * NEXT_PIECE_MM]], SAME_LINE_MM);
+  let best: { piece: number; far: number; to: PointMm } | undefined;
+  for (const piece of lines.near(ahead)) {
+    looked.left--;
+    const ends = [lines.end(piece, 0), lines.end(piece, 1)].map((end) => {
+      const [dx, dy] = [end[0] - at[0], end[1] - at[1]];
+      return { end, along: dx * ux + dy * uy, across: Math.abs(dx * uy - dy * ux) };
+    });
+    const [near, far] = ends.sort((a, b) => a.along - b.along);
+    if (!near || !far || near.along < -SAME_LINE_MM || far.along < SAME_LINE_MM) continue;
+    if (Math.max(near.across, far.across) > SAME_LINE_MM) continue;
+    if (!best || far.along < best.far) best = { piece, far: far.along, to: far.end };
+  }
+  return best;
 }
 
 const away = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

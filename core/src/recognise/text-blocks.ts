@@ -80,7 +80,7 @@ function placedIn(line: TextLine): Placed {
   return { line, from, to: from + line.lengthMm, up: y * Math.cos(turn) - x * Math.sin(turn) };
 }
 
-/** Lines looked at beneath one another; what stands below so many others on one level is a table. */
+/** Blocks that a line may go on from, the last ones begun: what has so many beside it is a table. */
 const MOST_OPEN = 200;
 
 /** Lines from the top down, each put under the one that it goes on from. */
@@ -88,21 +88,17 @@ function stacked(lines: readonly Placed[]): Placed[][] {
   const blocks: Placed[][] = [];
   let open: Placed[][] = [];
   for (const line of lines.slice().sort((a, b) => b.up - a.up || a.from - b.from)) {
-    const reach = PITCH.most * line.line.heightMm * (1 + SAME_HEIGHT);
-    open = open.filter((block) => (block.at(-1)?.up ?? 0) - line.up <= Math.max(reach, MOST_PITCH_MM));
-    const block = open.slice(-MOST_OPEN).find((each) => goesOn(each.at(-1), line));
+    const block = open.find((each) => goesOn(each.at(-1), line));
     if (block) block.push(line);
     else {
       const own = [line];
       blocks.push(own);
       open.push(own);
     }
+    if (open.length > MOST_OPEN) open = open.slice(-MOST_OPEN / 2);
   }
   return blocks;
 }
-
-/** The tallest lettering of a sheet has its next line no farther down. Millimetres. */
-const MOST_PITCH_MM = 60;
 
 function goesOn(above: Placed | undefined, { line, from, to, up }: Placed): boolean {
   if (!above) return false;

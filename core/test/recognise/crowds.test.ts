@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { inspect } from "../../src/inspect";
 import { preset } from "../../src/standard";
-import { box, building, ROW, row, stroke } from "../support/drawn";
+import { box, building, ROW, row, stripes, stroke } from "../support/drawn";
 import { lettering, onePage } from "../support/raw-pdf";
 import { arc } from "../support/round";
 import { drawingOf } from "../support/tools";
@@ -80,5 +80,34 @@ describe("crowds", () => {
   it("lengths of nothing and of nine kilometres", async () => {
     const { of } = await told(building() + row(ROW) + row({ ...ROW, y: 160, texts: ["2000", "9000000", "3500"] }));
     expect(of("dim/value-not-length").map(({ expected }) => expected)).toEqual([9_000_000]);
+  });
+  it("thousands of tiny marks in one place are not looked through for letters", { timeout: 120_000 }, async () => {
+    const { of, reasons } = await told(many(30_000, (i) => stroke(500, 400, 502 + (i % 7) * 0.1, 402)));
+    expect(of("file/text-as-strokes")).toEqual([]);
+    expect(reasons("file/text-as-strokes")).toContain("letters are not looked for");
+  });
+  it(
+    "thousands of bubbles and lines about one point, with rows of dimensions beside",
+    { timeout: 120_000 },
+    async () => {
+      const crowd =
+        many(3000, (i) => arc(500, 400, 2 + (i % 200) * 0.04, 0, 360)) +
+        many(1500, (i) => lettering("12", 498 + (i % 20) * 0.1, 399, 2)) +
+        many(6000, (i) => stroke(500, 400, 500 + 300 * Math.cos(i), 400 + 300 * Math.sin(i)));
+      const rows = building() + row(ROW) + row({ ...ROW, y: 160, stops: [40, 200] });
+      expect((await told(crowd + rows)).of("dim/row-order")).toEqual([]);
+    },
+  );
+  it("thousands of figures from 0 on at the ends of lines are a table", { timeout: 120_000 }, async () => {
+    const { of } = await told(
+      many(2500, (i) => stroke(100, 10 + i * 0.3, 140, 10 + i * 0.3) + lettering(String(i * 5), 141, 9 + i * 0.3, 1.8)),
+    );
+    expect(of("dim/value-not-length")).toEqual([]);
+  });
+  it("a wide hatch of thousands of lines in an outline of thousands of pieces", { timeout: 120_000 }, async () => {
+    const outline = many(4000, (i) => stroke(20 + i * 0.25, 20, 20.25 + i * 0.25, 20, 0.5));
+    const sides = stroke(20, 20, 20, 620, 0.5) + stroke(20, 620, 1020, 620, 0.5) + stroke(1020, 620, 1020, 20, 0.5);
+    const { of } = await told(outline + sides + stripes(20, 20, 1000, 600, 45, 0.4));
+    expect(of("hatch/spacing")).toHaveLength(1);
   });
 });

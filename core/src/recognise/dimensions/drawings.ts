@@ -347,8 +347,8 @@ function statedFor(
   const taken = new Set<number>();
   // A ratio amid a drawing may be a slope: what the dimensions agree with goes first, then what calls itself a scale.
   const unlikely = (scale: number | undefined, n: number): number => {
-    const said = notes[n]?.scale.toNumber() ?? 0;
-    const agrees = scale !== undefined && (Math.abs(said / scale - 1) <= SAME_SHARE || isUnitApart(said, scale));
+    const noted = notes[n]?.scale.toNumber() ?? 0;
+    const agrees = scale !== undefined && (Math.abs(noted / scale - 1) <= SAME_SHARE || isUnitApart(noted, scale));
     return agrees ? 0 : (found[n]?.confidence ?? 0) === 1 ? 1 : 2;
   };
   // Then the nearest pairs of drawing and note, each note for one drawing.

@@ -16,6 +16,8 @@ const NEXT_MM = 150;
 /** Lines beside one figure, and figures of a page, that are looked at. */
 const MOST_LINES = 40;
 const MOST_FIGURES = 5000;
+const MOST_IN_ROW = 200;
+const MOST_LOOKED_AT = 1_000_000;
 /** Of the figures of a group so many have to be as far from zero as they say, at one scale, and two at least. */
 const AGREEING = 0.6;
 const LEAST_AGREEING = 2;
@@ -69,20 +71,25 @@ function groupsOf(facts: PageFacts): AtEnd[][] {
     return written?.kind === "length" ? [{ line, written }] : [];
   });
   if (!figures.some(({ written }) => isZero(written)) || figures.length > MOST_FIGURES) return [];
-  const ends = figures.flatMap(({ line, written }) => endAt(lines, line, written) ?? []);
-  return rowsOf(ends).filter((row) => row.length >= 3 && row.filter(({ written }) => isZero(written)).length === 1);
+  const looked = { left: MOST_LOOKED_AT };
+  const ends = figures.flatMap(({ line, written }) => endAt(lines, line, written, looked) ?? []);
+  return rowsOf(ends).filter(
+    (row) => row.length >= 3 && row.length <= MOST_IN_ROW && row.filter(({ written }) => isZero(written)).length === 1,
+  );
 }
 
 const isZero = ({ readings }: Written): boolean => readings[0]?.length.toNumber() === 0;
 
 /** The line at whose end a figure stands: in it, or above its end. */
-function endAt(lines: LineWork, figure: TextLine, written: Written): AtEnd | undefined {
+function endAt(lines: LineWork, figure: TextLine, written: Written, looked: { left: number }): AtEnd | undefined {
+  if (looked.left <= 0) return undefined;
   const middle = middleOf(figure);
   const { angleDeg, lengthMm, heightMm } = figure;
   const turn = (angleDeg * Math.PI) / 180;
   const [ux, uy] = [Math.cos(turn), Math.sin(turn)];
   const reach = lengthMm / 2 + REACH.along * heightMm;
   const near = lines.near(boxOfPoints([middle], reach));
+  looked.left -= near.length;
   if (near.length > MOST_LINES) return undefined;
   let best: { at: AtEnd; off: number } | undefined;
   for (const i of near) {

@@ -25,21 +25,7 @@ export class Axes {
 
   /** Measured when somebody first asks for more than the sheet's own directions. */
   private measured(): ReadonlyMap<string, Float32Array> {
-    if (this.squares) return this.squares;
-    this.squares = new Map();
-    const { straights, families } = this;
-    const inFamily = new Set<number>();
-    for (const { rows } of families) for (const row of rows) inFamily.add(row);
-    for (let i = 0; i < straights.count; i++) {
-      if (inFamily.has(straights.rows[i] ?? 0)) continue;
-      const { x1, y1, x2, y2 } = straights.at(i);
-      const step = stepOf((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI);
-      const square = this.at(Math.floor((x1 + x2) / 2 / AROUND_MM), Math.floor((y1 + y2) / 2 / AROUND_MM));
-      const length = Math.hypot(x2 - x1, y2 - y1);
-      square[step] = (square[step] ?? 0) + length;
-      square[QUARTER_STEPS] = (square[QUARTER_STEPS] ?? 0) + length;
-    }
-    return this.squares;
+    return (this.squares ??= squaresOf(this.straights, this.families));
   }
 
   /** Whether a direction is an axis of what is drawn around a box, or of the sheet. */
@@ -78,13 +64,24 @@ export class Axes {
     for (let step = 0; step < QUARTER_STEPS; step++) if ((sums[step] ?? 0) > (sums[heaviest] ?? 0)) heaviest = step;
     return { own: near(stepOf(angleDeg)), most: near(heaviest), all: sums[QUARTER_STEPS] ?? 0 };
   }
+}
 
-  private at(column: number, line: number): Float32Array {
-    const key = `${column} ${line}`;
-    const known = this.squares?.get(key) ?? new Float32Array(QUARTER_STEPS + 1);
-    this.squares?.set(key, known);
-    return known;
+/** Length of all lines but those of families, by direction, for each square. */
+function squaresOf(straights: Straights, families: readonly HatchFamily[]): Map<string, Float32Array> {
+  const squares = new Map<string, Float32Array>();
+  const inFamily = new Set(families.flatMap(({ rows }) => [...rows]));
+  for (let i = 0; i < straights.count; i++) {
+    if (inFamily.has(straights.rows[i] ?? 0)) continue;
+    const { x1, y1, x2, y2 } = straights.at(i);
+    const key = `${Math.floor((x1 + x2) / 2 / AROUND_MM)} ${Math.floor((y1 + y2) / 2 / AROUND_MM)}`;
+    const square = squares.get(key) ?? new Float32Array(QUARTER_STEPS + 1);
+    squares.set(key, square);
+    const step = stepOf((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI);
+    const length = Math.hypot(x2 - x1, y2 - y1);
+    square[step] = (square[step] ?? 0) + length;
+    square[QUARTER_STEPS] = (square[QUARTER_STEPS] ?? 0) + length;
   }
+  return squares;
 }
 
 /** The square of a place, and those around it. */

@@ -21,7 +21,7 @@ export const LEAST_LINES = 5;
 export interface HatchFamily {
   /** Of the lines, 0 ≤ angle < 180, counter-clockwise from the right of the sheet. */
   readonly angleDeg: number;
-  /** How exactly short pieces tell the angle, degrees: programs that write five digits round by a fiftieth of a millimetre. */
+  /** How exactly short pieces tell the angle, degrees: programs that write five digits round by a fortieth of a millimetre. */
   readonly angleOffDeg: number;
   /** Across the lines, millimetres on paper. */
   readonly spacingMm: number;
@@ -91,12 +91,9 @@ interface Pair {
 
 /** Neighbours at a spacing that comes again next to them, the closest first, so that a fine hatch is not taken for every second line of itself. */
 function repeatedPairs(facts: PageFacts, straights: Straights): Pair[] {
-  const straightCount = straights.count;
   const all = { a: growing.uint32(), b: growing.uint32(), apart: growing.float32() };
-  const [after, before] = [
-    new Float32Array(straightCount).fill(Infinity),
-    new Float32Array(straightCount).fill(Infinity),
-  ];
+  const nowhere = (): Float32Array => new Float32Array(straights.count).fill(Infinity);
+  const [after, before] = [nowhere(), nowhere()];
   straights.nextOfKind(kindsOf(facts.page, straights), WIDEST_MM, (a, b, apart) => {
     if (apart < NARROWEST_MM) return;
     all.a.push(a);

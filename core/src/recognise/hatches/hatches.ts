@@ -119,7 +119,7 @@ function sharingRegions(regions: readonly Growing[]): readonly Growing[] {
     const [first] = region.families[0] ?? [];
     const home =
       first &&
-      places.find(first, ({ layer, boxMm, families }) => {
+      places.find({ ...first, boxMm: region.boxMm }, ({ layer, boxMm, families }) => {
         const isApart = families.every(([one]) =>
           region.families.every(([other]) => !one || !other || !isParallel(one, other)),
         );

@@ -19,11 +19,12 @@ export function patternHatches(facts: PageFacts): Hatch[] {
   const { page } = facts;
   const cells = page.groups.flatMap((group, index) => (group.cell ? [{ group, index }] : []));
   if (cells.length === 0) return [];
+  const rows = rowsOfCells(page);
   const byPattern = new Map<number, CellFamily[]>();
   for (const { group, index } of cells) {
     const pattern = group.cell?.pattern ?? 0;
     if (byPattern.has(pattern)) continue;
-    const families = familiesOfCell(facts, group, index);
+    const families = familiesOfCell(facts, group, rows.get(index) ?? []);
     if (families.length > 0) byPattern.set(pattern, families);
   }
   const hatches: Hatch[] = [];
@@ -43,6 +44,7 @@ export function patternHatches(facts: PageFacts): Hatch[] {
   return hatches;
 }
 
+/** Whether a mark shows and is painted in a way. */
 const paints = ({ paths }: Page, row: number, what: number): boolean =>
   ((paths.paint[row] ?? 0) & (what | PAINT.hidden)) === what;
 
@@ -63,8 +65,8 @@ interface CellLine {
 /** A family of a cell, before it is known where it fills an area. */
 type CellFamily = Omit<HatchFamily, "lines" | "rows" | "boxMm">;
 
-function familiesOfCell({ page, file }: PageFacts, { cell }: Group, index: number): CellFamily[] {
-  const lines = linesOf(page, index);
+function familiesOfCell({ page, file }: PageFacts, { cell }: Group, rows: readonly number[]): CellFamily[] {
+  const lines = linesOf(page, rows);
   if (!cell || lines.length === 0 || lines.length > MOST_LINES) return [];
   const groups: CellLine[][] = [];
   for (const line of lines) {
@@ -81,11 +83,23 @@ function familiesOfCell({ page, file }: PageFacts, { cell }: Group, index: numbe
   });
 }
 
-function linesOf(page: Page, index: number): CellLine[] {
-  const { paths } = page;
+/** Rows of the strokes in each cell, by its group; of a cell of too many, no more than are looked at. */
+function rowsOfCells(page: Page): ReadonlyMap<number, number[]> {
+  const { paths, groups } = page;
+  const rows = new Map<number, number[]>();
+  for (let row = 0; row < paths.count; row++) {
+    const group = paths.group[row] ?? 0;
+    if (!groups[group]?.cell || !paints(page, row, PAINT.stroke)) continue;
+    const known = rows.get(group);
+    if (!known) rows.set(group, [row]);
+    else if (known.length <= MOST_LINES) known.push(row);
+  }
+  return rows;
+}
+
+function linesOf({ paths }: Page, rows: readonly number[]): CellLine[] {
   const lines: CellLine[] = [];
-  for (let row = 0; row < paths.count && lines.length <= MOST_LINES; row++) {
-    if (paths.group[row] !== index || !paints(page, row, PAINT.stroke)) continue;
+  for (const row of rows) {
     straightsOfRow(paths, row, (x1, y1, x2, y2) => {
       const lengthMm = Math.hypot(x2 - x1, y2 - y1);
       if (lengthMm < LEAST_MM) return;

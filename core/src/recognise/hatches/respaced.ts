@@ -1,3 +1,4 @@
+import { countBelow } from "../../base/sorted";
 import { boxOfPoints, PAINT, straightsOfRow, visiblePieces, type PointMm } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import type { PageFacts } from "../recogniser";
@@ -15,13 +16,17 @@ export interface Respaced {
 
 /** Ends of lines lie on one another within this. Millimetres. */
 const ON_MM = 0.12;
+const OFF_MIDDLE_MM = 0.0037;
 /** A line shorter than this is none. */
 const LEAST_MM = 0.15;
 /** Lines that are there already have to come out of the outline as they are, but for this. */
 const OFF = { share: 0.02, mm: 0.4 };
 const PARALLEL_SIN = 0.02;
+/** Lines may be missing at the edges of a hatch that is too wide: so many spacings beyond the outermost. */
+const BEYOND = 3;
 const MOST_LINES = 20_000;
-const MOST_LOOKED_AT = 20_000_000;
+/** Edges of outlines and lines between them that are looked at for all hatches of a page. */
+export const MOST_LOOKED_AT = 10_000_000;
 const RAD = Math.PI / 180;
 
 /** The reason why a hatch can't be drawn anew by a machine. */
@@ -29,9 +34,10 @@ type Reason = string;
 
 /**
  * Draws a hatch anew at the spacing of the entry that it is like. The outline has to be drawn, and has to give back the
- * lines that are there; or the lines have to be cut by one clip. Else the reason is told, and nothing is guessed.
+ * lines that are there; or the lines have to be cut by one clip. Else the reason is told, and nothing is guessed. What is
+ * looked at is taken off the budget of the page.
  */
-export function respaced(facts: PageFacts, matched: MatchedHatch): Respaced | Reason {
+export function respaced(facts: PageFacts, matched: MatchedHatch, looked: { left: number }): Respaced | Reason {
   const { hatch, like } = matched;
   if (!like) return "Its pattern is no hatch's.";
   if (hatch.families.some(({ dash }) => dash.length > 0) || like.entry.families.some(({ dashMm }) => dashMm.length > 0))
@@ -49,7 +55,7 @@ export function respaced(facts: PageFacts, matched: MatchedHatch): Respaced | Re
   }
   const corner = cornerOf(matched);
   const areas = hatch.families.map((family) => linesOf(facts, family));
-  const fills = isCutByClip(facts, hatch.rows) ? clipFills(facts, areas) : outlineFills(facts, matched, areas);
+  const fills = isCutByClip(facts, hatch.rows) ? clipFills(facts, areas) : outlineFills(facts, matched, areas, looked);
   if (typeof fills === "string") return fills;
   const ends: number[] = [];
   for (const [i, family] of hatch.families.entries()) {
@@ -149,7 +155,10 @@ function clipFills({ page }: PageFacts, areas: readonly Area[]): Fill[] {
         [x + width, y + height],
       ] as const
     ).map(across);
-    const span = [Math.min(...pieces.map(({ from }) => from)), Math.max(...pieces.map(({ to }) => to))] as const;
+    const span = pieces.reduce<readonly [number, number]>(
+      ([from, to], piece) => [Math.min(from, piece.from), Math.max(to, piece.to)],
+      [Infinity, -Infinity],
+    );
     return { reach: [Math.min(...corners), Math.max(...corners)], spansAt: () => [span] };
   });
 }
@@ -158,13 +167,13 @@ function outlineFills(
   facts: PageFacts,
   { hatch }: MatchedHatch,
   areas: readonly Area[],
+  looked: { left: number },
 ): (Fill | undefined)[] | Reason {
   const lines = facts.of(LINE_WORK)[0]?.value;
   const outline = facts.of(HATCH_OUTLINES)[0]?.value.get(hatch);
   if (!lines || !outline) return UNKNOWN;
   const own = new Set(hatch.rows);
   const closed = closedBy(lines, outline, own);
-  const looked = { left: MOST_LOOKED_AT };
   const fills = areas.map((area) => outlineFill(lines, closed, area, looked));
   return fills.some((fill) => fill === undefined) ? UNKNOWN : fills;
 }
@@ -201,25 +210,27 @@ function outlineFill(
   const edges: Edge[] = outline.map((i) => [...to(lines.end(i, 0)), ...to(lines.end(i, 1))] as const);
   const levels = levelsOf(pieces);
   if (edges.length < 3 || levels.length < 2) return undefined;
-  const across = edges.flatMap(([, p, , q]) => [p, q]);
+  const low = edges.reduce((least, [, p, , q]) => Math.min(least, p, q), Infinity);
+  const high = edges.reduce((most, [, p, , q]) => Math.max(most, p, q), -Infinity);
   const reach = [
-    Math.max(Math.min(...across), (levels[0]?.at ?? 0) - 3 * family.spacingMm),
-    Math.min(Math.max(...across), (levels.at(-1)?.at ?? 0) + 3 * family.spacingMm),
+    Math.max(low, (levels[0]?.at ?? 0) - BEYOND * family.spacingMm),
+    Math.min(high, (levels.at(-1)?.at ?? 0) + BEYOND * family.spacingMm),
   ] as const;
   const spansFrom = (at: number, level: Level): (readonly [number, number])[] | undefined => {
-    looked.left -= 2 * edges.length;
-    if (looked.left < 0) return undefined;
     const stops = edges
       .flatMap((edge) => {
         const stop = crossingAt(edge, at);
         return stop === undefined ? [] : [stop];
       })
       .sort((a, b) => a - b);
+    looked.left -= (1 + stops.length) * edges.length + stops.length * level.pieces.length;
+    if (looked.left < 0) return undefined;
     const spans: [number, number][] = [];
     for (let k = 0; k + 1 < stops.length; k++) {
       const [from = 0, until = 0] = [stops[k], stops[k + 1]];
       if (until - from < LEAST_MM) continue;
-      const middle = (from + until) / 2 + 0.0037;
+      // A little off the middle, where corners of outlines are seldom.
+      const middle = (from + until) / 2 + OFF_MIDDLE_MM;
       const covers = level.pieces.some((piece) => piece.from <= middle && piece.to >= middle);
       if (covers === (crossings(edges, middle, at, level.at) % 2 === 0)) {
         const last = spans.at(-1);
@@ -239,7 +250,8 @@ function outlineFill(
     const length = level.pieces.reduce((sum, piece) => sum + piece.to - piece.from, 0);
     if (Math.abs(lengthOf(told) - length) > OFF.share * length + OFF.mm) return undefined;
   }
-  return { reach, spansAt: (at) => spansFrom(at, nearestOf(levels, at)) };
+  const places = Float64Array.from(levels, ({ at }) => at);
+  return { reach, spansAt: (at) => spansFrom(at, nearestOf(levels, places, at)) };
 }
 
 /** The lines at one place across. */
@@ -258,8 +270,13 @@ function levelsOf(pieces: readonly Piece[]): Level[] {
   return levels;
 }
 
-const nearestOf = (levels: readonly Level[], at: number): Level =>
-  levels.reduce((best, each) => (Math.abs(each.at - at) < Math.abs(best.at - at) ? each : best), levels[0]!);
+/** The level nearest to a place; `places` are those of the levels. */
+function nearestOf(levels: readonly Level[], places: Float64Array, at: number): Level {
+  const above = countBelow(places, at);
+  const [before, after] = [levels[above - 1], levels[above]];
+  if (!before || !after) return before ?? after!;
+  return at - before.at < after.at - at ? before : after;
+}
 
 /** Where along a line at a place across meets an edge. */
 function crossingAt([a, p, b, q]: Edge, at: number): number | undefined {
@@ -294,8 +311,9 @@ function withTips(facts: PageFacts, { hatch }: MatchedHatch): Uint32Array {
       const isTip = hatch.families.some((family) => {
         const { to } = frameOf(family);
         const [[a, p], [b, q]] = [to([x1, y1]), to([x2, y2])];
-        const inStep = Math.abs(((p - family.offsetMm) / family.spacingMm + 1e6 + 0.5) % 1) - 0.5;
-        return Math.abs(a - b) < widest && Math.abs(p - q) < 0.05 && Math.abs(inStep) < 0.1;
+        const steps = (p - family.offsetMm) / family.spacingMm;
+        const isInStep = Math.abs(steps - Math.round(steps)) < 0.1;
+        return Math.abs(a - b) < widest && Math.abs(p - q) < 0.05 && isInStep;
       });
       if (isTip) rows.add(row);
     });

@@ -36,7 +36,7 @@ const LABELS: readonly (readonly [TitleField, RegExp])[] = [
   ["status", /^(?:status|issue|purpose|purpose of issue|issue status|issued for|suitability|phase|stage)$/],
   [
     "number",
-    /^(?:(?:sheet|drawing|dwg|drg|drawg)\s*(?:no|nr|num(?:ber)?|#)|identification number|document (?:no|number)|number|no|dwg|drg)$/,
+    /^(?:(?:sheet|drawing|dr(?:aw)?g|d(?:ra)?wg)\s*(?:no|nr|num(?:ber)?|#)|identification number|document (?:no|number)|number|no|drg|d(?:ra)?wg)$/,
   ],
   ["revision", /^(?:rev(?:ision|n)?(?:\s*(?:no|nr|number|index))?|index)$/],
   ["sheetOf", /^(?:sheet|page|sheet of|sheets|page of)$/],

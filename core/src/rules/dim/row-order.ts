@@ -32,8 +32,9 @@ export const rowOrder = rule({
   judge({ file, pages, report }) {
     const styleOf = stylesOf(file);
     for (const facts of pages) {
-      const grid = facts.of(GRID_LINES).map(({ value }) => value);
       for (const { value: along } of facts.of(DIMENSION_ROWS)) {
+        if (along.sides.every(({ length }) => length < 2)) continue;
+        const grid = facts.of(GRID_LINES).map(({ value }) => value);
         const onGrid = gridStops(along, grid);
         for (const side of along.sides)
           side.forEach((row, i) => {

@@ -1,5 +1,5 @@
 import { counted, mm } from "../../base/words";
-import { DRAWN_LETTERING, hasTooManyMarks } from "../../recognise/drawn-lettering";
+import { DRAWN_LETTERING, DRAWN_LETTERING_SEARCH } from "../../recognise/drawn-lettering";
 import { rule } from "../rule";
 
 export const textAsStrokes = rule({
@@ -20,8 +20,10 @@ export const textAsStrokes = rule({
   },
   judge({ pages, report, leaveOpen }) {
     for (const facts of pages) {
-      if (hasTooManyMarks(facts))
-        leaveOpen(`Page ${facts.page.index} has so many small marks that letters are not looked for among them.`);
+      if (facts.of(DRAWN_LETTERING_SEARCH)[0]?.value.isCut)
+        leaveOpen(
+          `Page ${facts.page.index} has so many small marks, or so many in one place, that letters are not looked for among them.`,
+        );
       const lines = facts.of(DRAWN_LETTERING).map(({ value }) => value);
       const layers = new Map<number, typeof lines>();
       for (const line of lines) {

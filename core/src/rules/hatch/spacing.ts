@@ -4,7 +4,7 @@ import { formatScale } from "../../quantity";
 import type { HatchFamily } from "../../recognise/hatches/hatches";
 import { ANGLE_DEG, MATCHED_HATCHES, SPACING_SHARE } from "../../recognise/hatches/matched";
 import { HATCH_OUTLINES } from "../../recognise/hatches/outlines";
-import { respaced } from "../../recognise/hatches/respaced";
+import { MOST_LOOKED_AT, respaced } from "../../recognise/hatches/respaced";
 import { LINE_WORK } from "../../recognise/line-work";
 import type { FileFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
@@ -30,7 +30,8 @@ export const spacing = rule({
     mend: "Draws the lines anew at the right spacing, in the same pen, where the outline is drawn, or cut by a clip, and the lines that are there can be told by it. Broken lines and patterns of the file are left.",
   },
   judge({ file, pages, report }) {
-    for (const facts of pages)
+    for (const facts of pages) {
+      const looked = { left: MOST_LOOKED_AT };
       for (const { value } of facts.of(MATCHED_HATCHES)) {
         const { hatch, like, scale } = value;
         const [family] = hatch.families;
@@ -38,7 +39,7 @@ export const spacing = rule({
         const { entry, times } = like;
         const expected = family.spacingMm / times;
         const inBuilding = entry.basis === "building" && scale !== undefined;
-        const anew = respaced(facts, value);
+        const anew = respaced(facts, value, looked);
         const made = madeFor(file, scale, inBuilding ? 1 / times : times);
         report({
           page: facts.page.index,
@@ -56,6 +57,7 @@ export const spacing = rule({
             : { mend: [{ kind: "re-space" as const, page: facts.page.index, ...anew }] }),
         });
       }
+    }
   },
 });
 

@@ -2,13 +2,8 @@ import { counted } from "../../base/words";
 import { LETTERING } from "../../recognise/lettering";
 import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
 import { rule } from "../rule";
-
-/** What stands for something that is still to be written; common practice, no source. */
-const WHOLE =
-  /^(?:\?{2,}|x{3,}|tbc|tbd|t\.b\.[cd]\.?|n\/?k|#+|_{3,}|\.{4,}|-{4,}|<[^<>]+>|\[[^[\]]+\]|\{[^{}]+\}|%[^%]+%)$/i;
-const WITHIN = /\?{3,}|\bXXX+\b|\bT\.?B\.?[CD]\b|<[A-Z_ ]{2,}>|\[[A-Z_ ]{3,}\]|#{3,}/;
-/** A field's own name as its value; in a title block the same words in small letters are the label of a field. */
-const FIELD_NAMES = /^(?:(?:ROOM|SPACE|DOOR|WINDOW|FINISH)[ _-](?:NAME|NUMBER|NO\.?|TYPE|CODE)|[A-Z]+(?:_[A-Z]+)+)$/;
+import { isEmpty } from "../title/empty";
+import { isPlaceholder } from "./provisional";
 
 export const placeholder = rule({
   id: "text/placeholder",
@@ -30,7 +25,7 @@ export const placeholder = rule({
     for (const facts of pages) {
       // Fields of a title block are told one by one (title/empty).
       const inTitles = new Set(
-        facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells.flatMap((cell) => (cell.field ? cell.values : []))),
+        facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells.filter(isEmpty).flatMap(({ values }) => values)),
       );
       for (const { value: line } of facts.of(LETTERING)) {
         const { text } = line;
@@ -47,7 +42,3 @@ export const placeholder = rule({
     }
   },
 });
-
-/** Whether a text stands for something that is still to be written. */
-export const isPlaceholder = (text: string): boolean =>
-  text.length <= 200 && (WHOLE.test(text) || WITHIN.test(text) || FIELD_NAMES.test(text));

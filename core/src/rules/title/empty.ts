@@ -1,5 +1,5 @@
 import { TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
-import { isPlaceholder } from "../text/placeholder";
+import { isPlaceholder } from "../text/provisional";
 import { rule } from "../rule";
 
 /** Fields that a sheet may rightly have nothing in: it was never revised, or is one of no series. */
@@ -51,6 +51,6 @@ export const empty = rule({
   },
 });
 
-/** Whether a field has nothing written in it, or something that stands for it. */
+/** Whether a field has something in it that stands for a value, or nothing where it may not be empty. */
 export const isEmpty = ({ field, value }: TitleCell): boolean =>
-  !MAY_BE_EMPTY.has(field) && (NOTHING.test(value) || isPlaceholder(value));
+  isPlaceholder(value) || (NOTHING.test(value) && !MAY_BE_EMPTY.has(field));

@@ -17,6 +17,16 @@ const block = (values: Readonly<Record<string, string | undefined>>): string => 
     cellsOf(cells.map(([label, at]) => ({ at, label, ...(values[label] ? { value: values[label] } : {}) }))),
   );
 };
+const block2 = (revision: string): string =>
+  on(
+    0,
+    cellsOf([
+      { at: [100, 34, 60, 12], label: "CLIENT", value: "Harbour board" },
+      { at: [100, 22, 60, 12], label: "TITLE", value: "Roof" },
+      { at: [100, 10, 60, 12], label: "REV", value: revision },
+      { at: [160, 10, 40, 36], label: "REVISION" },
+    ]),
+  );
 const FULL = { PROJECT: "Ferry house", "DRAWING TITLE": "Ground floor", SCALE: "1:50", "DRG NO.": "A-101" };
 
 /** One field on each line, its value to the right of its label. */
@@ -45,6 +55,12 @@ describeRule("title/empty", [
     content: block({ ...FULL, SCALE: "TBC" }),
     findings: [["A-ANNO-TTLB-LINE", 2, "TBC"]],
     message: /^“SCALE” in the title block says “TBC”, which stands for something still to be written\.$/,
+  },
+  {
+    name: "a revision with nothing, which may be, and one that is still to be written",
+    layers,
+    content: block(FULL) + block2("TBC"),
+    findings: [["A-ANNO-TTLB-LINE", 2, "TBC"]],
   },
   { name: "values beside their labels", layers, content: list(["Ferry house", "Roof", "K. A.", "2026-03-02"]) },
   {

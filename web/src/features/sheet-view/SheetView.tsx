@@ -103,7 +103,10 @@ export function SheetView({
     const made = new SheetStage(found as unknown as StageParts, (trueness) => tell.current?.(trueness));
     stage.current = made;
     const element = found["frame"] as HTMLElement;
-    const unlisten = listenForGestures(element, made, ({ x, y }) => pointAt.current(x, y));
+    const unlisten = listenForGestures(element, made, ({ x, y }) => {
+      setHasMiddle(false);
+      pointAt.current(x, y);
+    });
     const observer = new ResizeObserver(() => made.resize());
     observer.observe(element);
     return () => {

@@ -48,7 +48,7 @@ const keyed = (kind: Kind, ...parts: readonly string[]): string =>
   `${kind} ${createHmac("sha256", secret()).update(parts.join("\n")).digest("base64url")}`;
 
 /** What is done with one key is done one after the other, until the transaction ends. */
-const oneByOne = (on: Parameters<typeof isKnownPlace>[0], key: string): Promise<unknown> =>
+const oneByOne = (on: Transaction, key: string): Promise<unknown> =>
   on.execute(sql`select pg_advisory_xact_lock(hashtextextended(${key}, 0))`);
 
 /**

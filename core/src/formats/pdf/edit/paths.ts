@@ -24,17 +24,9 @@ export function setShades(page: PageOrigin, watch: PageWatch, changes: readonly 
 
 /** Takes marks away: their path is made as before, so that all that hangs on it stays, and not painted. */
 export function removePaths(page: PageOrigin, watch: PageWatch, changes: readonly MarkChange[], add: AddPatch): void {
-  const removals = changesOf(changes, "remove");
-  if (removals.length === 0) return;
-  const { paths } = page;
-  const wanted = new Uint32Array(paths.count);
-  for (const { rows } of removals) for (const row of rows) wanted[paths.ofMark[row] ?? 0]!++;
-  const painted = new Uint32Array(paths.count);
-  for (const at of paths.ofMark) painted[at]!++;
-  for (let at = 0; at < paths.count; at++) {
-    if (wanted[at] === 0) continue;
-    if (wanted[at] !== painted[at])
-      throw new NotSafe("Some of these marks are painted in one go with others that are to stay.");
+  const rows = changesOf(changes, "remove").flatMap((change) => [...change.rows]);
+  if (rows.length === 0) return;
+  for (const at of wholeOperators(page, rows, marksPainted(page))) {
     const { instance, range, painter } = operatorsOf(page, watch, at);
     add(instance, { from: painter, to: range[1], text: "n" });
   }
@@ -42,11 +34,11 @@ export function removePaths(page: PageOrigin, watch: PageWatch, changes: readonl
 
 /** Draws lines in place of others: they are painted where the first of these was, and none of these is painted. */
 export function respaceLines(page: PageOrigin, watch: PageWatch, changes: readonly MarkChange[], add: AddPatch): void {
-  const { paths } = page;
-  for (const { rows, linesMm } of changesOf(changes, "re-space")) {
-    const operators = [...new Set(Array.from(rows, (row) => paths.ofMark[row] ?? 0))].sort((a, b) => a - b);
-    requireWhole(page, rows, operators);
-    operators.forEach((at, i) => {
+  const all = changesOf(changes, "re-space");
+  if (all.length === 0) return;
+  const painted = marksPainted(page);
+  for (const { rows, linesMm } of all)
+    wholeOperators(page, rows, painted).forEach((at, i) => {
       const { instance, range, painter, paints, cuts } = operatorsOf(page, watch, at);
       if (paints !== Op.S) throw new NotSafe("Some of these lines are closed or filled as they are painted.");
       if (cuts) throw new NotSafe("One of these lines cuts other marks.");
@@ -54,7 +46,26 @@ export function respaceLines(page: PageOrigin, watch: PageWatch, changes: readon
       const instead = i > 0 ? "" : ` ${linesIn(watch.painted[at]?.ctm ?? IDENTITY, linesMm)}`;
       add(instance, { from: painter, to: range[1], text: `n${instead}` });
     });
+}
+
+/** How many marks each operator paints. */
+function marksPainted({ paths }: PageOrigin): Uint32Array {
+  const painted = new Uint32Array(paths.count);
+  for (const at of paths.ofMark) painted[at]!++;
+  return painted;
+}
+
+/** The operators that paint some marks, in their order. Each has to paint none but those. */
+function wholeOperators({ paths }: PageOrigin, rows: Iterable<number>, painted: Uint32Array): number[] {
+  const wanted = new Map<number, number>();
+  for (const row of new Set(rows)) {
+    const at = paths.ofMark[row] ?? 0;
+    wanted.set(at, (wanted.get(at) ?? 0) + 1);
   }
+  for (const [at, count] of wanted)
+    if (count !== painted[at])
+      throw new NotSafe("Some of these marks are painted in one go with others that are to stay.");
+  return [...wanted.keys()].sort((a, b) => a - b);
 }
 
 /** Operators that make lines and paint them, in the space that a matrix takes to millimetres on paper. */
@@ -67,14 +78,6 @@ function linesIn(ctm: Matrix, linesMm: Float32Array): string {
     text += `${point(x1, y1)} m ${point(x2, y2)} l `;
   }
   return `${text}S`;
-}
-
-/** Every mark that some operators paint has to be among those that are meant. */
-function requireWhole({ paths }: PageOrigin, rows: Uint32Array, operators: readonly number[]): void {
-  const meant = new Set(rows);
-  const own = new Set(operators);
-  if (paths.ofMark.some((at, row) => own.has(at) && !meant.has(row)))
-    throw new NotSafe("Some of these marks are painted in one go with others that are to stay.");
 }
 
 /** Operators that make a path or paint it, and do nothing else. */
