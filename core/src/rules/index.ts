@@ -1,5 +1,6 @@
 import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard/plain";
 import { describeRules } from "./describe";
+import { BUILD_RULES } from "./build";
 import { DIM_RULES } from "./dim";
 import { FILE_RULES } from "./file";
 import { unreadable } from "./file/unreadable";
@@ -23,6 +24,7 @@ export const RULES: readonly Rule[] = [
   ...SHEET_RULES,
   ...TITLE_RULES,
   ...SCALE_RULES,
+  ...BUILD_RULES,
 ];
 
 /** Every rule that a finding can name. */

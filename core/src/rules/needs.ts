@@ -61,6 +61,36 @@ const NAMED_NEEDS = {
     missing: ({ standard: { standard } }: FileFacts) =>
       standard.sheetSizes.length === 0 ? "The standard has no sheet sizes." : undefined,
   },
+  wallTypes: {
+    words: "wall types in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.wallTypes.length === 0 ? "The standard has no wall types." : undefined,
+  },
+  openings: {
+    words: "a list of openings in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.openings.length === 0 ? "The standard has no list of openings." : undefined,
+  },
+  codes: {
+    words: "codes in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.codes.length === 0 ? "The standard has no codes." : undefined,
+  },
+  labelPatterns: {
+    words: "label patterns in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.labelPatterns.length === 0 ? "The standard has no patterns of labels." : undefined,
+  },
+  frames: {
+    words: "sheet frames in the standard",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.frames.length === 0 ? "The standard has no sheet frames." : undefined,
+  },
+  chart: {
+    words: "drawing kinds and their showing chart",
+    missing: ({ standard: { standard } }: FileFacts) =>
+      standard.kinds.length === 0 ? "The standard has no drawing kinds." : undefined,
+  },
   scales: {
     words: "listed scales",
     missing: ({ standard }: FileFacts) => (standard.scales.length === 0 ? "The standard lists no scales." : undefined),

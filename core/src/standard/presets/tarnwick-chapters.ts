@@ -366,11 +366,16 @@ export const TARNWICK_WALLS: OfficeStandard["wallTypes"] = [
 export const TARNWICK_OPENINGS: OfficeStandard["openings"] = [
   { id: "D-900", title: "Door, 900 clear", use: "door", widthMm: 900, headMm: 2100 },
   { id: "D-1800", title: "Pair of doors", use: "door", widthMm: 1800, headMm: 2100 },
+  { id: "D-3600", title: "Doors of a boat store", use: "door", widthMm: 3600, headMm: 2700 },
   // Common practice, no source: doors of 2'-6" and 3'-0", windows of 3'-0", heads at 6'-8".
   { id: "D-2-6", title: `Door, 2'-6"`, use: "door", widthMm: 762, headMm: 2032 },
   { id: "D-3-0", title: `Door, 3'-0"`, use: "door", widthMm: 914.4, headMm: 2032 },
+  { id: "D-6-0", title: `Pair of doors, 6'-0"`, use: "door", widthMm: 1828.8, headMm: 2032 },
+  { id: "N-900", title: "Window, 900", use: "window", widthMm: 900, headMm: 2100 },
   { id: "N-1200", title: "Window, 1200", use: "window", widthMm: 1200, headMm: 2100 },
+  { id: "N-1800", title: "Window, 1800", use: "window", widthMm: 1800, headMm: 2100 },
   { id: "N-2400", title: "Window, 2400", use: "window", widthMm: 2400, headMm: 2100 },
+  { id: "N-3600", title: "Window, 3600", use: "window", widthMm: 3600, headMm: 2100 },
   { id: "N-3-0", title: `Window, 3'-0"`, use: "window", widthMm: 914.4, headMm: 2032 },
 ];
 

@@ -1,0 +1,83 @@
+import type { Reading } from "../../quantity";
+import { REGIONS } from "../regions";
+import type { PageFacts } from "../recogniser";
+import { LEVELS, type Level } from "./levels";
+import { scaleAt } from "./scale-at";
+
+/** So many levels of different heights have to agree before one that does not is told. */
+const LEAST_AGREEING = 3;
+const LEAST_SHARE = 0.6;
+/** Heights on paper can't be told more exactly. Millimetres. */
+const PAPER_MM = 0.1;
+
+/** Levels of one drawing whose heights on the sheet go with what is written. */
+export interface LevelRow {
+  readonly agreeing: readonly Level[];
+  /** Each with what its height comes to, millimetres of the building. */
+  readonly off: readonly { readonly level: Level; readonly readsMm: number; readonly standsAtMm: number }[];
+  readonly scale: number;
+}
+
+/** A level read in one unit. */
+interface Read {
+  readonly level: Level;
+  readonly mm: number;
+}
+
+/**
+ * The levels of each drawing whose heights agree among themselves at its scale, in metres or in feet, and those that do
+ * not. Levels of plans don't: their places on the sheet have nothing to do with them.
+ */
+export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
+  const regions = facts.of(REGIONS)[0]?.value;
+  const groups = new Map<number, Level[]>();
+  for (const { value } of facts.of(LEVELS)) {
+    if (value.heightsMm.length === 0) continue;
+    const region = regions?.of(value.atMm) ?? -1;
+    groups.set(region, [...(groups.get(region) ?? []), value]);
+  }
+  return [...groups.values()].flatMap((levels) => {
+    const scale = levels[0] && scaleAt(facts, levels[0].atMm);
+    const row = scale === undefined ? undefined : rowOf(levels, scale, Math.max(offMm, PAPER_MM * scale));
+    return row ? [row] : [];
+  });
+}
+
+function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow | undefined {
+  let best: LevelRow | undefined;
+  for (const unit of ["m", "ft", "in", "mm"] as const) {
+    const read = levels.flatMap((level): Read[] => {
+      const reading = readingIn(level, unit);
+      return reading ? [{ level, mm: reading.length.toNumber() }] : [];
+    });
+    for (const base of read)
+      for (const height of base.level.heightsMm) {
+        const row = rowFrom(read, height - base.mm / scale, scale, off);
+        if (row.agreeing.length > (best?.agreeing.length ?? 0)) best = row;
+      }
+  }
+  if (!best) return undefined;
+  const values = new Set(best.agreeing.map(({ text }) => text));
+  const all = best.agreeing.length + best.off.length;
+  return values.size >= LEAST_AGREEING && best.agreeing.length >= LEAST_SHARE * all ? best : undefined;
+}
+
+const readingIn = ({ readings }: Level, unit: Reading["unit"]): Reading | undefined =>
+  // Feet and inches go with decimal feet.
+  readings.find((each) => each.unit === unit || (unit === "ft" && each.unit === "in"));
+
+/** Which levels stand where they should if nought lies at a height of the sheet. */
+function rowFrom(read: readonly Read[], zero: number, scale: number, off: number): LevelRow {
+  const agreeing: Level[] = [];
+  const others: LevelRow["off"][number][] = [];
+  for (const { level, mm } of read) {
+    const stands = level.heightsMm
+      .map((height) => (height - zero) * scale)
+      .sort((a, b) => Math.abs(a - mm) - Math.abs(b - mm))[0];
+    if (stands === undefined) continue;
+    const half = level.readings[0]?.halfLastMm ?? 0;
+    if (Math.abs(stands - mm) <= off + half) agreeing.push(level);
+    else others.push({ level, readsMm: mm, standsAtMm: stands });
+  }
+  return { agreeing, off: others, scale };
+}

@@ -1,0 +1,107 @@
+import { ARCS, pointOn } from "../arcs";
+import { boxOfPoints, PAINT, pathBox, visibleStraightsOfRow, type Page, type PointMm } from "../../drawing";
+import { DIMENSIONS } from "../dimensions/dimensions";
+import { groundsOf } from "../grounds";
+import { hatchRows, SURE_HATCH } from "../hatches/hatches";
+import { LEADERS } from "../leaders";
+import { LINE_WORK, LineWork } from "../line-work";
+import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
+import { thinAt } from "../thin-areas";
+
+/** Areas that are smaller are symbols; those with more corners are no walls. Millimetres. */
+const LEAST_AREA_MM = 2;
+const MOST_CORNERS = 2000;
+/** Swings of doors, how near to their hinges leaves begin, and how far their lengths may be off. */
+const SWING = { leastDeg: 15, mostDeg: 200, leastMm: 3 };
+const HINGE_MM = 1;
+const LEAF_SHARE = 0.06;
+const MOST_LOOKED_AT = 2_000_000;
+/** The width that edges of areas have here: they are as heavy as a line can be. Millimetres. */
+export const EDGE_OF_AREA = 99;
+
+/** What walls may be drawn with: continuous lines that are of no hatch, dimension or leader, and the edges of dark areas. */
+export const OUTLINES: PageRecogniser<LineWork> = {
+  id: "outlines-of-what-is-built",
+  on: "page",
+  ofDrawing: true,
+  finds: "lines that can be outlines of what is built",
+  from: "continuous lines that belong to no hatch, dimension or leader, and the edges of areas filled with a plain colour",
+  find: (facts) => [measuredOn(facts.page.index, outlinesOf(facts))],
+};
+
+function outlinesOf(facts: PageFacts): LineWork {
+  const { page } = facts;
+  const { paths } = page;
+  const lines = facts.of(LINE_WORK)[0]?.value;
+  const taken = hatchRows(facts, SURE_HATCH);
+  for (const { value } of facts.of(DIMENSIONS)) {
+    const along = Math.atan2(value.carrier.along[1], value.carrier.along[0]);
+    for (const row of value.rows) if (isFine(facts, row, along)) taken.add(row);
+  }
+  for (const { value } of facts.of(LEADERS)) for (const row of value.rows) taken.add(row);
+  const rows: number[] = [];
+  const ends: number[] = [];
+  const widths: number[] = [];
+  const add = (row: number, width: number, x1: number, y1: number, x2: number, y2: number): void => {
+    if (x1 === x2 && y1 === y2) return;
+    rows.push(row);
+    ends.push(x1, y1, x2, y2);
+    widths.push(width);
+  };
+  const leaves = lines ? leavesOf(facts, lines) : new Set<number>();
+  for (let i = 0; lines && i < lines.count; i++) {
+    const row = lines.rows[i] ?? 0;
+    if (!taken.has(row) && !leaves.has(i) && (paths.dash[row] ?? 0) === 0)
+      add(row, lines.widthMm[i] ?? 0, ...lines.end(i, 0), ...lines.end(i, 1));
+  }
+  for (const row of darkAreas(page))
+    if (!taken.has(row)) visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => add(row, EDGE_OF_AREA, x1, y1, x2, y2));
+  return new LineWork(Uint32Array.from(rows), Float32Array.from(ends), Float32Array.from(widths));
+}
+
+/** Pieces of lines that are leaves of doors: they run from the hinge of a swing to one of its ends. */
+function leavesOf(facts: PageFacts, lines: LineWork): Set<number> {
+  const leaves = new Set<number>();
+  let looked = 0;
+  for (const arc of facts.of(ARCS)[0]?.value.all ?? []) {
+    const { centreMm, radiusMm, fromDeg, sweepDeg } = arc;
+    if (sweepDeg < SWING.leastDeg || sweepDeg > SWING.mostDeg || radiusMm < SWING.leastMm) continue;
+    const near = lines.near(boxOfPoints([centreMm], HINGE_MM));
+    looked += near.length;
+    if (looked > MOST_LOOKED_AT) break;
+    const ends = [pointOn(arc, fromDeg), pointOn(arc, fromDeg + sweepDeg)];
+    const reach = HINGE_MM + LEAF_SHARE * radiusMm;
+    for (const i of near)
+      if ([0, 1].some((which) => ends.some((end) => apart(lines.end(i, which as 0 | 1), end) <= reach))) leaves.add(i);
+  }
+  return leaves;
+}
+
+const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** A line of a dimension that is no wall's: what crosses at its ends may be a wall's face, which is no short line. */
+function isFine({ page: { paths } }: PageFacts, row: number, along: number): boolean {
+  const { width, height } = pathBox(paths, row);
+  const length = Math.hypot(width, height);
+  const way = Math.atan2(height, width);
+  const isAlong = Math.abs(Math.sin(way - Math.abs(along))) < 0.05 || Math.abs(Math.sin(way + Math.abs(along))) < 0.05;
+  return isAlong || length < LONGEST_EXTENSION_MM;
+}
+
+/** Extension lines are shorter than this where they are short at all. Millimetres. */
+const LONGEST_EXTENSION_MM = 8;
+
+function* darkAreas(page: Page): Generator<number> {
+  const { paths } = page;
+  const isGround = groundsOf(page);
+  for (let row = 0; row < paths.count; row++) {
+    const paint = paths.paint[row] ?? 0;
+    if ((paint & (PAINT.fill | PAINT.stroke | PAINT.hidden)) !== PAINT.fill || (paths.fillPattern[row] ?? 0) !== 0)
+      continue;
+    if (paths.fillColour[row] === 0xffffff || isGround(row)) continue;
+    const corners = (paths.firstPoint[row + 1] ?? 0) - (paths.firstPoint[row] ?? 0);
+    if (corners < 3 || corners > MOST_CORNERS || thinAt(page, row)) continue;
+    const { width, height } = pathBox(paths, row);
+    if (Math.max(width, height) >= LEAST_AREA_MM) yield row;
+  }
+}

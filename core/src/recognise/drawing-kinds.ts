@@ -1,0 +1,93 @@
+import { boxOfPoints, distanceToBox } from "../drawing";
+import type { KindEntry } from "../standard/plain";
+import { OPENINGS } from "./building/openings";
+import { DRAWING_TITLES, type DrawingTitle } from "./drawing-titles";
+import { cornersOf } from "./lettering";
+import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
+import { REGIONS } from "./regions";
+import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
+
+const CONFIDENCE = { said: 1, title: 0.95, titleBlock: 0.9, content: 0.6 };
+/** A kind is used where it is as sure as this. */
+export const SURE_KIND = 0.9;
+/** Doors with swings are drawn on plans. */
+const LEAST_SWINGS = 2;
+
+/** What kind of drawing a page holds, and by what that is known. */
+export interface GuessedKind {
+  readonly kind: KindEntry;
+  /** `said` by the caller; a title of a drawing; the title in the title block; what is drawn. */
+  readonly by: "said" | "title" | "title block" | "content";
+  /** The words that it was read off; empty for what is drawn. */
+  readonly words: string;
+}
+
+/** The kind of a page: one, where its drawings are of one kind, else none. */
+export const PAGE_KIND: PageRecogniser<GuessedKind> = {
+  id: "page-kind",
+  on: "page",
+  finds: "the drawing kind",
+  from: "what the caller says, else the titles of drawings, else the title in the title block, else what is drawn",
+  find: (facts) => {
+    const guess = kindOf(facts);
+    return guess ? [{ ...guess, evidence: [{ page: facts.page.index }] }] : [];
+  },
+};
+
+function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefined {
+  const { kind: said, standard } = facts.file.standard;
+  if (said) return { value: { kind: said, by: "said", words: "" }, confidence: CONFIDENCE.said };
+  const titled = facts.of(DRAWING_TITLES).flatMap(({ value }) => {
+    const kind = kindNamed(standard.kinds, value.text);
+    return kind ? [{ kind, words: value.text }] : [];
+  });
+  const [first] = titled;
+  if (first && titled.every(({ kind }) => kind === first.kind))
+    return { value: { ...first, by: "title" }, confidence: CONFIDENCE.title };
+  if (first) return undefined;
+  for (const { value: block } of facts.of(TITLE_BLOCKS))
+    for (const cell of block.cells) {
+      if (cell.field !== "title" && cell.field !== "supplement") continue;
+      const kind = kindNamed(standard.kinds, cell.value);
+      if (kind) return { value: { kind, by: "title block", words: cell.value }, confidence: CONFIDENCE.titleBlock };
+    }
+  const swings = facts.of(OPENINGS).filter(({ value }) => value.leavesMm.length > 0).length;
+  const plan = kindNamed(standard.kinds, "floor plan");
+  return swings >= LEAST_SWINGS && plan
+    ? { value: { kind: plan, by: "content", words: "" }, confidence: CONFIDENCE.content }
+    : undefined;
+}
+
+/** The kind of the drawing that a place belongs to, where its title says one. */
+export function kindAt(facts: PageFacts, at: readonly [number, number]): KindEntry | undefined {
+  const regions = facts.of(REGIONS)[0]?.value;
+  const region = regions?.of(at) ?? -1;
+  const box = regions?.boxes[region] ?? boxOfPoints([at]);
+  const titles = facts.of(DRAWING_TITLES).map(({ value }) => value);
+  const away = (title: DrawingTitle): number =>
+    Math.min(...cornersOf(title.line).map((corner) => distanceToBox(box, corner)));
+  const nearest = titles.sort((a, b) => away(a) - away(b))[0];
+  const own = nearest && kindNamed(facts.file.standard.standard.kinds, nearest.text);
+  return own ?? facts.of(PAGE_KIND).find(({ confidence }) => confidence >= SURE_KIND)?.value.kind;
+}
+
+/** The kind whose title a text names; of several the one with the most words. */
+export function kindNamed(kinds: readonly KindEntry[], text: string): KindEntry | undefined {
+  const words = wordsOf(text);
+  const named = kinds.filter(({ title }) => {
+    const own = wordsOf(title);
+    return own.length > 0 && own.every((word) => words.includes(word));
+  });
+  const most = (kind: KindEntry): number => wordsOf(kind.title).length;
+  const [first, second] = named.sort((a, b) => most(b) - most(a));
+  return first && second && most(first) === most(second) ? undefined : first;
+}
+
+/** Words in small letters and in the singular. */
+const wordsOf = (text: string): string[] =>
+  (
+    text
+      .slice(0, 200)
+      .toLowerCase()
+      .match(/\p{L}+/gu) ?? []
+  ).map((word) => word.replace(/(?<=[a-z]{3})s$/, ""));

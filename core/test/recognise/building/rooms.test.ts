@@ -1,0 +1,185 @@
+import { describe, expect, it } from "vitest";
+import { must } from "../../../src/base/result";
+import { parseScale } from "../../../src/quantity";
+import { OPENINGS } from "../../../src/recognise/building/openings";
+import { enclosedBy, type Segment } from "../../../src/recognise/building/planar";
+import { ROOMS } from "../../../src/recognise/building/rooms";
+import { FileFacts } from "../../../src/recognise/recogniser";
+import { preset, StandardLookup } from "../../../src/standard";
+import { onePage } from "../../support/raw-pdf";
+import { drawingOf } from "../../support/tools";
+import {
+  drawnPlan,
+  HOUSE,
+  label,
+  roomAreas,
+  type TestOpening,
+  type TestPlan,
+  type TestWall,
+} from "../../support/walls";
+
+async function factsOf(content: string, size: readonly [number, number] = [841, 594]) {
+  const drawing = await drawingOf(onePage({ content, widthMm: size[0], heightMm: size[1] }));
+  const scale = must(parseScale("1:50"));
+  return new FileFacts(drawing, new StandardLookup(preset("tarnwick")!), scale).pages[0]!;
+}
+
+async function areasOf(content: string): Promise<number[]> {
+  const facts = await factsOf(content);
+  return facts
+    .of(ROOMS)
+    .map(({ value }) => (value.areaMm2 * 2500) / 1e6)
+    .sort((a, b) => a - b);
+}
+
+/** Numbers that come in one order for one seed (mulberry32, public domain). */
+function chance(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** A house that is parted into rooms again and again, with a door in each inner wall and windows outside. */
+function random(seed: number): TestPlan {
+  const next = chance(seed);
+  const step = (from: number, to: number): number => Math.round((from + next() * (to - from)) / 50) * 50;
+  const [width, depth] = [step(12000, 24000), step(8000, 14000)];
+  const outer = [250, 300, 365][Math.floor(next() * 3)]!;
+  const walls: TestWall[] = [
+    { from: [0, 0], to: [width, 0], thick: outer },
+    { from: [width, 0], to: [width, depth], thick: outer },
+    { from: [width, depth], to: [0, depth], thick: outer },
+    { from: [0, depth], to: [0, 0], thick: outer },
+  ];
+  const openings: TestOpening[] = [];
+  const part = (x: number, y: number, w: number, h: number, deep: number): void => {
+    if (deep === 0 || Math.max(w, h) < 5000) return;
+    const thick = [100, 115, 150][Math.floor(next() * 3)]!;
+    // Near the wall's beginning, where no later wall meets it.
+    openings.push({ wall: walls.length, at: 1200, width: 900, use: next() < 0.8 ? "door" : "gap" });
+    if (w >= h) {
+      const at = step(x + 2200, x + w - 2200);
+      walls.push({ from: [at, y], to: [at, y + h], thick });
+      part(x, y, at - x, h, deep - 1);
+      part(at, y, x + w - at, h, deep - 1);
+    } else {
+      const at = step(y + 2200, y + h - 2200);
+      walls.push({ from: [x, at], to: [x + w, at], thick });
+      part(x, y, w, at - y, deep - 1);
+      part(x, at, w, y + h - at, deep - 1);
+    }
+  };
+  part(0, 0, width, depth, 3);
+  for (let wall = 0; wall < 4; wall++) openings.push({ wall, at: 1100, width: 1200, use: "window" });
+  // Inner walls that end where an opening stands would close it.
+  const clear = openings.filter(({ wall, at, width: wide }) => {
+    const own = walls[wall]!;
+    const length = Math.hypot(own.to[0] - own.from[0], own.to[1] - own.from[1]);
+    const [ux, uy] = [(own.to[0] - own.from[0]) / length, (own.to[1] - own.from[1]) / length];
+    return walls.every((other, i) =>
+      [other.from, other.to].every(([x, y]) => {
+        const along = (x - own.from[0]) * ux + (y - own.from[1]) * uy;
+        const off = Math.abs((x - own.from[0]) * uy - (y - own.from[1]) * ux);
+        return i === wall || off > own.thick || Math.abs(along - at) > wide / 2 + 200;
+      }),
+    );
+  });
+  const turn = next() < 0.5 ? 0 : Math.round(next() * 60 - 30);
+  const style = (["outlines", "edges", "areas"] as const)[Math.floor(next() * 3)]!;
+  return { walls, openings: clear, at: [turn > 0 ? 220 : 60, turn < 0 ? 280 : 60], turn, style };
+}
+
+describe("rooms", () => {
+  it.each(Array.from({ length: 40 }, (_, i) => 7100 + i))(
+    "of plan %i have the areas that a library for polygons gives",
+    async (seed) => {
+      const plan = random(seed);
+      const expected = roomAreas(plan);
+      const found = await areasOf(drawnPlan(plan));
+      expect(found).toHaveLength(expected.length);
+      found.forEach((area, i) => expect(Math.abs(area / expected[i]! - 1)).toBeLessThan(0.004));
+    },
+  );
+
+  it.each(Array.from({ length: 40 }, (_, i) => 7100 + i))("of plan %i have their openings", async (seed) => {
+    const plan = random(seed);
+    const found = (await factsOf(drawnPlan(plan))).of(OPENINGS).map(({ value }) => Math.round(value.widthMm * 50));
+    expect(found.sort((a, b) => a - b)).toEqual(plan.openings!.map(({ width }) => width).sort((a, b) => a - b));
+  });
+
+  it("are named by what stands in them", async () => {
+    const facts = await factsOf(
+      drawnPlan(HOUSE) +
+        label(HOUSE, [3500, 4000], "HALL", "101", "52.2 m2") +
+        label(HOUSE, [9500, 6000], "QUIET STUDY", "102"),
+    );
+    expect(facts.of(ROOMS).map(({ value: { name, number, written } }) => [name, number, written?.area.m2])).toEqual(
+      expect.arrayContaining([
+        ["HALL", "101", 52.2],
+        ["QUIET STUDY", "102", undefined],
+        ["", "", undefined],
+      ]),
+    );
+  });
+
+  it("within a room are rooms of their own, and not the outer one's", async () => {
+    const square = (x: number, y: number, w: number): TestWall[] => [
+      { from: [x, y], to: [x + w, y], thick: 150 },
+      { from: [x + w, y], to: [x + w, y + w], thick: 150 },
+      { from: [x + w, y + w], to: [x, y + w], thick: 150 },
+      { from: [x, y + w], to: [x, y], thick: 150 },
+    ];
+    const plan: TestPlan = { walls: [...square(0, 0, 10000), ...square(3000, 3000, 4000)] };
+    // (10 − 0.15)² − (4 + 0.15)² and (4 − 0.15)², arithmetic.
+    const [inner, outer] = await areasOf(drawnPlan(plan));
+    expect(inner).toBeCloseTo(14.8225, 2);
+    expect(outer).toBeCloseTo(79.8, 2);
+  });
+
+  it("are none where walls stay open, cross themselves in the open, or are missing", async () => {
+    const open = { ...HOUSE, walls: HOUSE.walls.slice(0, 3), openings: [] };
+    expect(await areasOf(drawnPlan(open))).toEqual([]);
+    expect(await areasOf("0.5 w 40 40 m 200 200 l 40 200 l 200 40 l S\n")).toEqual([]);
+    expect(await areasOf("")).toEqual([]);
+  });
+
+  it("are found 10,000 at once", async () => {
+    const segments: Segment[] = [];
+    for (let i = 0; i <= 100; i++) segments.push([0, i, 100, i], [i, 0, i, 100]);
+    const enclosed = enclosedBy(segments, 0.01)!;
+    expect(enclosed).toHaveLength(10_000);
+    expect(enclosed.every(({ areaMm2 }) => Math.abs(areaMm2 - 1) < 1e-9)).toBe(true);
+  });
+});
+
+describe("what lines enclose", () => {
+  it("is nothing for lines that end in the open, and for too many pairs", () => {
+    expect(
+      enclosedBy(
+        [
+          [0, 0, 10, 0],
+          [5, -5, 5, 5],
+        ],
+        0.1,
+      ),
+    ).toEqual([]);
+    const bundle = Array.from({ length: 3000 }, (_, i): Segment => [0, i / 1e5, 10, -i / 1e5]);
+    expect(enclosedBy(bundle, 0.1)).toBeUndefined();
+  });
+  it("ends where lines come near each other", () => {
+    const [face] = enclosedBy(
+      [
+        [0, 0, 10, 0],
+        [10, 0.05, 10, 10],
+        [9.97, 10, 0.03, 10],
+        [0, 10.02, 0, 0],
+      ],
+      0.15,
+    )!;
+    expect(face?.areaMm2).toBeCloseTo(100, 0);
+  });
+});

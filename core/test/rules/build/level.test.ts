@@ -1,0 +1,59 @@
+import { describeRule } from "../../support/rule-tester";
+import { lettering } from "../../support/raw-pdf";
+import { stroke } from "../../support/drawn";
+
+const layers = ["A-WALL"];
+/** A level line from 40 to 110, and its value over it. */
+const tag = (y: number, text: string): string => stroke(40, y, 110, y) + lettering(text, 90, y + 1, 2.5);
+/** What the levels are of. */
+const building = stroke(45, 10, 45, 150, 0.5);
+const metric = (...values: readonly (readonly [at: number, text: string])[]): string =>
+  building + values.map(([at, text]) => tag(60 + (at * 1000) / 50, text)).join("");
+const feet = (...values: readonly (readonly [inches: number, text: string])[]): string =>
+  building + values.map(([inches, text]) => tag(60 + (inches * 25.4) / 48, text)).join("");
+
+describeRule("build/level", [
+  { name: "levels that agree", layers, scale: "1:50", content: metric([0, "+0.00"], [2.7, "+2.70"], [3, "+3.00"]) },
+  {
+    name: "one that does not",
+    layers,
+    scale: "1:50",
+    content: metric([0, "+0.00"], [2.7, "+2.70"], [3, "+3.00"], [3.4, "+3.60"]),
+    findings: [[undefined, 1, "+3.60", "+3.400"]],
+    message: /^“\+3\.60” stands where \+3\.400 would be: 200 mm off, by 3 other levels of this drawing\.$/,
+  },
+  // −7.83 ft is −7'-10"; 7.83 − 7.33 = 0.50 ft: common practice, no source (handbook 2).
+  {
+    name: "decimal feet and feet and inches",
+    layers,
+    scale: `1/4" = 1'-0"`,
+    content: feet([0, "+0.00'"], [-94, "-7.83'"], [-88, "-7.33'"], [12 * 4.58, "+4'-7\""]),
+  },
+  {
+    name: "a footing that was not lowered",
+    layers,
+    scale: `1/4" = 1'-0"`,
+    content: feet([0, "+0.00'"], [-94, "-7.33'"], [54.96, "+4.58'"], [96, "+8.00'"]),
+    findings: [[undefined, 1, "-7.33'", "−7.83'"]],
+  },
+  {
+    name: "two levels, of which nobody can say which is wrong",
+    layers,
+    scale: "1:50",
+    content: metric([0, "+0.00"], [2.7, "+2.50"]),
+  },
+  {
+    name: "levels of a plan, wherever they stand",
+    layers,
+    scale: "1:50",
+    content: metric([0, "+0.00"], [1, "+0.00"], [2.2, "-0.15"], [3.1, "+0.20"]),
+  },
+  {
+    name: "one storey at two levels",
+    layers,
+    scale: "1:50",
+    content: metric([0, "GROUND FLOOR +0.00"], [4, "GROUND FLOOR +0.15"]),
+    findings: [[undefined, 1, "GROUND FLOOR +0.15", "GROUND FLOOR +0.00"]],
+  },
+  { name: "no levels", layers, scale: "1:50", content: stroke(40, 60, 110, 60) },
+]);
