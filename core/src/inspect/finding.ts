@@ -1,4 +1,5 @@
 import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
+import type { GuessedKind } from "../recognise/drawing-kinds";
 import type { RecognisedDrawing } from "../recognise/recognised";
 import type { Severity } from "../standard/plain";
 
@@ -52,12 +53,26 @@ export interface NotJudged {
   readonly reason: string;
 }
 
+/** What kind of drawing a page holds. */
+export interface KindOfPage {
+  /** Id and title of the standard's kind. */
+  readonly id: string;
+  readonly title: string;
+  readonly by: GuessedKind["by"];
+  /** The words that it was read off. */
+  readonly words: string;
+  /** 0–1. */
+  readonly confidence: number;
+}
+
 /** What was found in one drawing. */
 export interface Inspected {
   readonly findings: readonly Finding[];
   readonly notJudged: readonly NotJudged[];
   /** The drawings that were made out on each page, the largest first. */
   readonly drawings: readonly (readonly RecognisedDrawing[])[];
+  /** The kind of each page that was said or guessed, and by what; none where it is not known. */
+  readonly kinds: readonly (KindOfPage | null)[];
   /** By the keys of the findings. */
   readonly foundOn: ReadonlyMap<string, FoundOn>;
 }

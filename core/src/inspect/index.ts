@@ -5,6 +5,6 @@ export type { InspectedFile } from "./read-and-inspect";
 export { effectOf, effectOn, singleChanges } from "./effect";
 export type { Effect, SingleChange } from "./effect";
 export { MOST_PLACES } from "./finding";
-export type { Finding, FoundOn, Inspected, NotJudged } from "./finding";
+export type { Finding, FoundOn, Inspected, KindOfPage, NotJudged } from "./finding";
 export { SeenDrawing } from "../recognise/recogniser";
 export { statedScale } from "../recognise/stated-scale";

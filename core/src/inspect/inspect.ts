@@ -1,11 +1,12 @@
 import type { Drawing } from "../drawing";
 import type { Scale } from "../quantity";
+import { PAGE_KIND, SURE_KIND } from "../recognise/drawing-kinds";
 import { drawingsOn } from "../recognise/recognised";
-import { FileFacts, type SeenDrawing } from "../recognise/recogniser";
+import { FileFacts, SeenDrawing, type PageFacts } from "../recognise/recogniser";
 import { RULES, unmet, type Rule } from "../rules";
 import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard/plain";
 import { Collector } from "./collect";
-import type { Finding, Inspected, NotJudged } from "./finding";
+import type { Finding, Inspected, KindOfPage, NotJudged } from "./finding";
 
 export interface InspectOptions {
   /** The scale the drawings are at, where the caller knows it; goes before what the file states. */
@@ -20,7 +21,7 @@ export interface InspectOptions {
 
 /** Judges a drawing by an edition: every rule that is on, over every page. Pure. */
 export function inspect(drawing: Drawing, standard: OfficeStandard, options: InspectOptions = {}): Inspected {
-  const file = new FileFacts(drawing, new StandardLookup(standard, options.kind), options.scale, options.seen);
+  const file = factsOf(drawing, standard, options);
   const collector = new Collector(drawing);
   const notJudged: NotJudged[] = [];
   for (const rule of options.rules ?? RULES) {
@@ -30,7 +31,25 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
       notJudged.push({ rule: rule.id, title: rule.title, reason });
   }
   const { findings, foundOn } = collector.findings();
-  return { findings: sorted(findings), notJudged, drawings: file.pages.map(drawingsOn), foundOn };
+  const drawings = file.pages.map(drawingsOn);
+  return { findings: sorted(findings), notJudged, drawings, kinds: file.pages.map(kindOf), foundOn };
+}
+
+/** A file's facts; where nobody said its kind and its titles name one, its pens and scales go before the general ones. */
+function factsOf(drawing: Drawing, standard: OfficeStandard, { kind, scale, seen }: InspectOptions): FileFacts {
+  const looked = seen ?? new SeenDrawing(drawing);
+  const file = new FileFacts(drawing, new StandardLookup(standard, kind), scale, looked);
+  if (kind !== undefined) return file;
+  const [first, ...others] = file.pages.map(kindOf);
+  const isOne = first && first.confidence >= SURE_KIND && others.every((other) => other?.id === first.id);
+  return isOne ? new FileFacts(drawing, new StandardLookup(standard, first.id), scale, looked, true) : file;
+}
+
+function kindOf(facts: PageFacts): KindOfPage | null {
+  const [sure] = facts.of(PAGE_KIND);
+  if (!sure) return null;
+  const { kind, by, words } = sure.value;
+  return { id: kind.id, title: kind.title || kind.id, by, words, confidence: sure.confidence };
 }
 
 /** Judges one rule; gives the reasons why it could not be, or some of the drawing could not. */

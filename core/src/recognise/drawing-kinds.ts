@@ -36,7 +36,8 @@ export const PAGE_KIND: PageRecogniser<GuessedKind> = {
 
 function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefined {
   const { kind: said, standard } = facts.file.standard;
-  if (said) return { value: { kind: said, by: "said", words: "" }, confidence: CONFIDENCE.said };
+  if (said && !facts.file.isKindGuessed)
+    return { value: { kind: said, by: "said", words: "" }, confidence: CONFIDENCE.said };
   const titled = facts.of(DRAWING_TITLES).flatMap(({ value }) => {
     const kind = kindNamed(standard.kinds, value.text);
     return kind ? [{ kind, words: value.text }] : [];

@@ -1,15 +1,16 @@
-import { cornersOfBox, visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
+import { cornersOfBox, distanceToBox, visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
 import { RUNNING_DIMENSIONS } from "./dimensions/running";
 import { scaleInWords } from "./dimensions/scale-in-words";
+import { DRAWING_TITLES, type DrawingTitle } from "./drawing-titles";
 import { DRAWN_LETTERING } from "./drawn-lettering";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
 import { LEADERS } from "./leaders";
-import { cornersOf, LETTERING } from "./lettering";
+import { cornersOf, LETTERING, middleOf } from "./lettering";
 import { NORTH_POINTS, type NorthPoint } from "./north-points";
 import { SCALE_BARS } from "./scale-bars";
 import { SCALE_NOTES } from "./scale-notes";
@@ -84,6 +85,8 @@ export interface RecognisedScale {
 }
 
 export interface RecognisedDrawing {
+  /** As its title has it; none where no title stands with it. */
+  readonly title?: string;
   readonly boxMm: BoxMm;
   readonly implied?: RecognisedScale;
   readonly stated?: RecognisedScale;
@@ -135,6 +138,7 @@ export const drawingsOn = (facts: PageFacts): RecognisedDrawing[] =>
     .of(DRAWN_PARTS)
     .map(({ value }): RecognisedDrawing => ({
       boxMm: value.boxMm,
+      ...titleOf(facts, value.boxMm),
       ...(value.implied ? { implied: scaleIn(value, value.implied.scale) } : {}),
       ...(value.stated ? { stated: scaleIn(value, value.stated.scale) } : {}),
       agree: value.implied?.agree ?? 0,
@@ -151,6 +155,17 @@ export const drawingsOn = (facts: PageFacts): RecognisedDrawing[] =>
       })),
     }))
     .sort((a, b) => b.boxMm.width * b.boxMm.height - a.boxMm.width * a.boxMm.height);
+
+/** The title nearest to a drawing. */
+function titleOf(facts: PageFacts, box: BoxMm): { title?: string } {
+  const away = ({ line }: DrawingTitle): number => distanceToBox(box, middleOf(line));
+  const nearest = facts
+    .of(DRAWING_TITLES)
+    .map(({ value }) => value)
+    .sort((a, b) => away(a) - away(b))[0];
+  return nearest && away(nearest) <= FARTHEST_TITLE_MM ? { title: nearest.text } : {};
+}
+const FARTHEST_TITLE_MM = 80;
 
 export function recognisedOn(facts: PageFacts): Recognised {
   const drawings = drawingsOn(facts);

@@ -73,6 +73,8 @@ export class FileFacts {
     /** The scale that the caller knows the drawings to be at. */
     readonly givenScale?: Scale,
     seen = new SeenDrawing(drawing),
+    /** The kind that it is judged by was read off the drawing, not said. */
+    readonly isKindGuessed = false,
   ) {
     this.pages = drawing.pages.map((page, i) => new PageFacts(this, page, seen.pages[i] ?? { found: new Map() }));
   }

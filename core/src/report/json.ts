@@ -1,6 +1,6 @@
 import { digest } from "../base/digest";
 import { PAINT, type BoxMm, type ChangeKind, type Drawing, type Page } from "../drawing";
-import { statedScale, type Finding, type Inspected } from "../inspect";
+import { statedScale, type Finding, type Inspected, type KindOfPage } from "../inspect";
 import { formatScale, type Scale } from "../quantity";
 import type { RecognisedDrawing } from "../recognise";
 import { unreadable as UNREADABLE } from "../rules";
@@ -62,6 +62,7 @@ function pageJson(
   page: Page,
   given: Scale | undefined,
   drawings: readonly RecognisedDrawing[],
+  kind: KindOfPage | null,
 ): Record<string, unknown> {
   const [largest] = drawings;
   const byFile = given ?? statedScale(page);
@@ -74,11 +75,16 @@ function pageJson(
     strokes: strokeCount(page),
     texts: page.texts.count,
     scale: { ...(stated ? { stated } : {}), ...(largest?.implied ? { implied: largest.implied.words } : {}) },
-    ...(drawings.length > 0 ? { drawings: drawings.map(drawingJson) } : {}),
+    ...(drawings.length > 0 ? { drawings: drawings.map((each) => drawingJson(each, kind)) } : {}),
   };
 }
 
-const drawingJson = ({ boxMm, implied, stated, agree, of }: RecognisedDrawing): Record<string, unknown> => ({
+const drawingJson = (
+  { boxMm, title, implied, stated, agree, of }: RecognisedDrawing,
+  kind: KindOfPage | null,
+): Record<string, unknown> => ({
+  ...(title === undefined ? {} : { title }),
+  ...(kind ? { kind: kind.id } : {}),
   boxMm: { x: round(boxMm.x), y: round(boxMm.y), width: round(boxMm.width), height: round(boxMm.height) },
   ...(stated ? { stated: stated.words } : {}),
   ...(implied ? { implied: implied.words } : {}),
@@ -112,7 +118,9 @@ function fileJson({
     sha256,
     format: drawing.format,
     layers: drawing.layers.map((layer) => layer.name),
-    pages: drawing.pages.map((page, i) => pageJson(drawing, page, given, inspected.drawings[i] ?? [])),
+    pages: drawing.pages.map((page, i) =>
+      pageJson(drawing, page, given, inspected.drawings[i] ?? [], inspected.kinds[i] ?? null),
+    ),
     findings: inspected.findings.map(findingJson),
     notJudged: inspected.notJudged,
     ...(drawing.unread.length > 0 ? { notes: drawing.unread } : {}),

@@ -5,6 +5,7 @@ import { DIM_RULES } from "./dim";
 import { FILE_RULES } from "./file";
 import { unreadable } from "./file/unreadable";
 import { HATCH_RULES } from "./hatch";
+import { KIND_RULES } from "./kind";
 import { LAYER_RULES } from "./layer";
 import { LINE_RULES } from "./line";
 import type { Rule } from "./rule";
@@ -24,6 +25,7 @@ export const RULES: readonly Rule[] = [
   ...SHEET_RULES,
   ...TITLE_RULES,
   ...SCALE_RULES,
+  ...KIND_RULES,
   ...BUILD_RULES,
 ];
 

@@ -18,6 +18,7 @@ import type { LetteringFont } from "../formats/font-file";
 import { letteringOf, otherFonts } from "./lettering-font";
 import { SvgBoard } from "../formats/svg";
 import { bad, good, type Result } from "../base/result";
+import { isDrawn } from "../standard/plain";
 import { parseLength, parseScale } from "../quantity";
 import {
   layerOfRole,
@@ -122,7 +123,7 @@ class StarterSheet {
     const inUse = standard.layers.filter((layer) => !layer.withdrawn);
     const shown = (layer: LayerEntry) =>
       kind ? standard.showing[layer.name]?.[kind.id] : layer.plots ? "drawn" : "left-out";
-    this.layers = inUse.filter((layer) => shown(layer) === "drawn" || shown(layer) === "faint");
+    this.layers = inUse.filter((layer) => isDrawn(shown(layer)) || shown(layer) === "faint");
     this.undecided = inUse.filter((layer) => shown(layer) === undefined).map((layer) => layer.name);
     this.frame = standard.frames.find((each) => each.id === kind?.frame) ?? standard.frames[0];
     this.title = `${standard.name}, edition ${standard.edition}: starter${kind ? `, ${kind.title || kind.id}` : ""}`;

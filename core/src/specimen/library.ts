@@ -11,7 +11,7 @@ import {
   scaleBar,
 } from "../plot";
 import { formatLength, Length, parseScale, Scale } from "../quantity";
-import { layerOfRole, StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
+import { isDrawn, layerOfRole, StandardLookup, type LayerEntry, type OfficeStandard } from "../standard/plain";
 import type { Specimen } from "./form";
 
 /** Things of the office library, generated from the standard. */
@@ -129,7 +129,7 @@ function layerKey(maker: Maker, kind: string | undefined): Specimen | undefined 
   const { standard } = maker;
   const layers = standard.layers.filter((layer) => {
     const state = kind === undefined ? (layer.plots ? "drawn" : "left-out") : standard.showing[layer.name]?.[kind];
-    return !layer.withdrawn && (state === "drawn" || state === "faint");
+    return !layer.withdrawn && (isDrawn(state) || state === "faint");
   });
   const lettering = layerOfRole(standard.layers, "legends", "lettering");
   if (layers.length === 0 || !lettering) return undefined;

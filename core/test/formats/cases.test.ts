@@ -4,6 +4,7 @@ import { readAndInspect, type Finding } from "../../src/inspect";
 import { mendFile, type Mended } from "../../src/mend";
 import { nodeInflate } from "../../src/node/inflate";
 import { preset } from "../../src/standard";
+import { takingAnyFont } from "../support/any-font";
 import { caseOf, checkedByQpdf, drawingOf, run, temporary } from "../support/tools";
 import { pictureOf, pixelsThatDiffer } from "../support/pictures";
 import { traced } from "../support/trace";
@@ -12,7 +13,7 @@ import { traced } from "../support/trace";
  * Small files of other makers or made by hand that each show one trap (test/cases; its README says what is right): each
  * read and judged as what stands on the paper, and mended without harm. Pictures are those of `mutool draw`.
  */
-const standard = preset("tarnwick")!;
+const standard = takingAnyFont(preset("tarnwick")!);
 const options = { inflate: nodeInflate };
 
 const inspected = async (name: string) => must(await readAndInspect(caseOf(name), standard, options));

@@ -38,7 +38,14 @@ describe("how an edition has its rules", () => {
     const rules = new Set(inspect(drawing, standard()).findings.map((finding) => finding.rule));
     expect(rules.size).toBeGreaterThanOrEqual(8);
   });
-  it.each(RULES.map((rule) => rule.id))("%s, turned off: its findings go, and no others", (id) => {
+  // Where fonts that are not in the file are taken, what is set in them is judged: no other rule stands in another's way.
+  const alone = RULES.map((rule) => rule.id).filter((id) => id !== "file/font-not-embedded");
+  it("fonts that are not in the file, taken: what is set in them is judged", () => {
+    const found = inspect(drawing, standard({ "file/font-not-embedded": "off" })).findings.map(({ rule }) => rule);
+    expect(found).toEqual(expect.arrayContaining(["text/height", "text/font"]));
+    expect(found).not.toContain("file/font-not-embedded");
+  });
+  it.each(alone)("%s, turned off: its findings go, and no others", (id) => {
     const [usual, without] = [inspect(drawing, standard()), inspect(drawing, standard({ [id]: "off" }))];
     expect(without.findings.filter((finding) => finding.rule === id)).toEqual([]);
     expect(brief(without.findings)).toEqual(brief(usual.findings, id));

@@ -4,11 +4,12 @@ import type { Drawing } from "../../src/drawing";
 import { ChangeLog, mendFile, unmeantDifferences, type Mended } from "../../src/mend";
 import { must } from "../../src/base/result";
 import { preset } from "../../src/standard";
+import { takingAnyFont } from "../support/any-font";
 import { lettering, on, onePage, RawPdf } from "../support/raw-pdf";
 import { traced } from "../support/trace";
 import { checkedByQpdf, drawingOf, fixture, temporary } from "../support/tools";
 
-const TARNWICK = preset("tarnwick")!;
+const TARNWICK = takingAnyFont(preset("tarnwick")!);
 
 /** Mends bytes and proves what every mend must hold: qpdf's check, and the original untouched. */
 async function mended(bytes: Uint8Array, standard = TARNWICK): Promise<Mended> {
@@ -161,7 +162,7 @@ describe("line types", () => {
 });
 
 describe("lettering heights", () => {
-  const standard = preset("hyphenated-discipline")!;
+  const standard = takingAnyFont(preset("hyphenated-discipline")!);
   it("are set about the start of each string", async () => {
     const result = await mended(
       onePage({ layers: ["A-ANNO"], content: on(0, lettering("HALL", 30, 40, 3) + lettering("WC", 60, 40, 2.5)) }),

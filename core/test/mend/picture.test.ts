@@ -4,10 +4,11 @@ import { mendFile, pictureDifference, type Paint, type Picture } from "../../src
 import { nodeInflate } from "../../src/node/inflate";
 import { withPainter } from "../../src/node/paint";
 import { preset } from "../../src/standard";
+import { takingAnyFont } from "../support/any-font";
 import { lettering, on, onePage } from "../support/raw-pdf";
 import { caseOf, drawingOf } from "../support/tools";
 
-const TARNWICK = preset("tarnwick")!;
+const TARNWICK = takingAnyFont(preset("tarnwick")!);
 const BAD = onePage({
   layers: ["A-WALL"],
   content: on(0, "q 0.3 w 50 50 m 350 50 l S Q q 0.4 w 50 90 m 350 90 l S Q"),

@@ -5,11 +5,12 @@ import { pathBox, textBox, type BoxMm, type Drawing } from "../../src/drawing";
 import { mendFile, pictureDifference, type Picture } from "../../src/mend";
 import { nodeInflate } from "../../src/node/inflate";
 import { preset } from "../../src/standard";
+import { takingAnyFont } from "../support/any-font";
 import { drawings, MAKERS } from "../support/random-drawings";
 import { pictureOf } from "../support/pictures";
 import { checkedByQpdf, drawingOf } from "../support/tools";
 
-const TARNWICK = preset("tarnwick")!;
+const TARNWICK = takingAnyFont(preset("tarnwick")!);
 /** More by hand: `HEMSTITCH_RUNS=1000 HEMSTITCH_SEED=7`. */
 const RUNS = Number(process.env["HEMSTITCH_RUNS"] ?? 12);
 const SEED = Number(process.env["HEMSTITCH_SEED"] ?? 20261127);

@@ -4,10 +4,11 @@ import { visibleStraightsOfRow, type Page, type PointMm } from "../../src/drawin
 import { mendFile } from "../../src/mend";
 import { nodeInflate } from "../../src/node/inflate";
 import { preset } from "../../src/standard";
+import { takingAnyFont } from "../support/any-font";
 import { onePage } from "../support/raw-pdf";
 import { checkedByQpdf } from "../support/tools";
 
-const TARNWICK = preset("tarnwick")!;
+const TARNWICK = takingAnyFont(preset("tarnwick")!);
 /** The demo office's cut masonry: one family at 45°, 1.2 mm on paper. */
 const RIGHT_MM = 1.2;
 const TURN = Math.PI / 4;

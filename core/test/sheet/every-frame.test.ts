@@ -89,7 +89,7 @@ describe("a drawing on a sheet", () => {
     async (_id, _scale, frame) => {
       const { drawing } = await sheetOf(frame, _scale);
       const found = butEmptyFields(inspect(drawing, STANDARD).findings).map((finding) => finding.rule);
-      expect(found.filter((rule) => rule !== "text/font")).toEqual([]);
+      expect(found.filter((rule) => rule !== "file/font-not-embedded")).toEqual([]);
     },
   );
 });

@@ -128,7 +128,7 @@ describe("a plan drawn at 1:50 and placed at 1:100", () => {
   });
   it("is found faultless but for the font of the plan itself", () => {
     expect(butEmptyFields(inspect(drawing, STANDARD).findings).map((finding) => [finding.rule, finding.layer])).toEqual(
-      [["text/font", "A-ANNO-TEXT"]],
+      [["file/font-not-embedded", undefined]],
     );
   });
 });

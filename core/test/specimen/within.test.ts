@@ -150,7 +150,7 @@ describe("the library", () => {
     "the layer key of %s names each layer that the kind shows, once",
     (kind) => {
       const shown = standard.layers
-        .filter((layer) => !layer.withdrawn && /drawn|faint/.test(standard.showing[layer.name]?.[kind] ?? ""))
+        .filter((layer) => !layer.withdrawn && /drawn|needed|faint/.test(standard.showing[layer.name]?.[kind] ?? ""))
         .map((layer) => layer.name);
       const board = drawn(libraryItem(standard, "layer-key", { kind })!);
       expect(board.marks.flatMap((mark) => mark.text ?? [])).toEqual(shown);

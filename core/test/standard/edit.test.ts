@@ -46,7 +46,7 @@ const cells: fc.Arbitrary<SingleEdit> = fc
     fc.record({
       layer: fc.constantFrom(...NAMES),
       kind: fc.constantFrom(...KINDS),
-      state: fc.constantFrom("drawn", "faint", "left-out", null),
+      state: fc.constantFrom("drawn", "needed", "faint", "left-out", null),
     }),
     { minLength: 1, maxLength: 9, selector: ({ layer, kind }) => `${layer} ${kind}` },
   )

@@ -6,6 +6,7 @@ import { mendFile } from "../../src/mend";
 import { parseScale } from "../../src/quantity";
 import { ruleOf } from "../../src/rules";
 import { preset, type OfficeStandard } from "../../src/standard";
+import { takingAnyFont } from "./any-font";
 import { on, onePage, type RawPdf } from "./raw-pdf";
 import { drawingOf } from "./tools";
 
@@ -65,7 +66,7 @@ function fileOf({
 }
 
 function standardOf(each: RuleCase): OfficeStandard {
-  const standard = preset(each.preset ?? "tarnwick")!;
+  const standard = takingAnyFont(preset(each.preset ?? "tarnwick")!);
   each.standard?.(standard);
   return standard;
 }

@@ -24,7 +24,7 @@ import {
   ArrayMaxSize,
 } from "class-validator";
 import { parseScale } from "@hemstitch/core/quantity";
-import { LIST_NAMES, PRESETS, type ListName } from "@hemstitch/core/standard";
+import { LIST_NAMES, PRESETS, SHOWINGS, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
 import { MAX_JSON_BYTES } from "./files/limits";
@@ -75,7 +75,7 @@ export class ListChange {
 export class ShowingCell {
   @IsString() @MaxLength(255) layer!: string;
   @IsString() @MaxLength(60) kind!: string;
-  @ValidateIf((cell: ShowingCell) => cell.state !== null) @IsIn(["drawn", "faint", "left-out"]) state!: string | null;
+  @ValidateIf((cell: ShowingCell) => cell.state !== null) @IsIn([...SHOWINGS]) state!: string | null;
 }
 
 export class CellsChange {

@@ -1,4 +1,4 @@
-import type { OfficeStandard, Showing } from "../../standard";
+import { isDrawn, type OfficeStandard, type Showing } from "../../standard";
 import type { Flow } from "./flow";
 import { TEXT_WIDTH_MM, type Column } from "./flow";
 
@@ -32,7 +32,8 @@ function mark(
 ): void {
   const box = { x, y, width: 2.4, height: 2.4 };
   page.fillInk(0x1b2a41).ink(0x1b2a41).pen(0.18);
-  if (state === "drawn") page.rectangle(box, "f");
+  if (state === "needed") page.rectangle({ x: x - 0.7, y: y - 0.7, width: 3.8, height: 3.8 });
+  if (isDrawn(state)) page.rectangle(box, "f");
   else if (state === "faint") page.rectangle(box);
   else if (state === "left-out") page.line(x, y + 1.2, x + 2.4, y + 1.2);
   else page.text("?", x, y, { heightMm: 2.5 });

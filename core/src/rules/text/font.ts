@@ -1,5 +1,6 @@
 import { counted } from "../../base/words";
 import { familyName } from "../../drawing";
+import { notJudgedFont } from "../../recognise/embedding";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
 import type { TextLook } from "../../recognise/looks";
 import type { TextStyleEntry } from "../../standard/plain";
@@ -21,12 +22,17 @@ export const font = rule({
     cannotSee: "Fonts whose name says nothing of their look.",
     mend: "None: other fonts have other widths.",
   },
-  judge({ file, pages, report }) {
+  judge({ file, pages, report, leaveOpen }) {
     const all = file.standard.textStyles;
     for (const facts of pages) {
       const wrong = new Map<string, { measured: string; expected: string; whose: Set<string>; looks: TextLook[] }>();
       for (const { value } of facts.of(JUDGED_HEIGHTS)) {
         const { look, supposed } = value;
+        const unknown = notJudgedFont(file, look.font);
+        if (unknown !== undefined) {
+          leaveOpen(unknown);
+          continue;
+        }
         const used = file.drawing.fonts[look.font];
         // What has no style's height may be meant for any of them, as may what a font leaves to be guessed.
         const styles = supposed ? [] : value.styles;

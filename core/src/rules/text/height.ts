@@ -1,6 +1,7 @@
 import { counted, mm } from "../../base/words";
 import { fromTo, PAINT, textLines, type HeightChange, type Page } from "../../drawing";
 import { formatScale, type Scale } from "../../quantity";
+import { notJudgedFont } from "../../recognise/embedding";
 import { HEIGHT_OFF, isHeight, JUDGED_HEIGHTS } from "../../recognise/heights";
 import type { TextLook } from "../../recognise/looks";
 import type { FileFacts } from "../../recognise/recogniser";
@@ -31,6 +32,11 @@ export const height = rule({
       const stated = facts.of(STATED_SCALE)[0]?.value.scale;
       for (const { value } of facts.of(JUDGED_HEIGHTS)) {
         const { look, styles, nearest, supposed } = value;
+        const unknown = notJudgedFont(file, look.font);
+        if (unknown !== undefined) {
+          leaveOpen(unknown);
+          continue;
+        }
         if (supposed) {
           const name = file.drawing.fonts[look.font]?.name ?? "a font";
           leaveOpen(

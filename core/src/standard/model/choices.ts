@@ -53,8 +53,12 @@ export const REPEATS = ["drawn", "left-out"] as const;
 /** The showing chart: by layer and drawing kind; what is not in it is undecided. */
 export type ShowingChart = Record<string, Record<string, Showing>>;
 
-export const SHOWINGS = ["drawn", "faint", "left-out"] as const;
+/** `needed` is drawn, and a drawing of the kind has to have something on it. */
+export const SHOWINGS = ["drawn", "needed", "faint", "left-out"] as const;
 export type Showing = (typeof SHOWINGS)[number];
+
+/** Whether a layer is drawn in full. */
+export const isDrawn = (state: Showing | undefined): boolean => state === "drawn" || state === "needed";
 
 /** Where the text of a title-block cell comes from. */
 export const CELL_SOURCES = ["particulars", "register", "issue"] as const;

@@ -225,9 +225,9 @@ export const TARNWICK_KINDS: KindEntry[] = [
   kind("site-plan", "Site plan", ["1:200", "1:500", `1" = 20'`]),
 ];
 
-/** What each kind shows: d drawn, f faint, x left out, ? undecided; columns as in `TARNWICK_KINDS`. */
+/** What each kind shows: d drawn, n needed, f faint, x left out, ? undecided; columns as in `TARNWICK_KINDS`. */
 const CHART: Readonly<Record<string, string>> = {
-  "A-WALL": "dfdddxd",
+  "A-WALL": "nfdddxd",
   "A-WALL-PATT": "dxxddxx",
   "A-WALL-PRHT": "dxxddxx",
   "A-DOOR": "dfxddxx",
@@ -242,7 +242,7 @@ const CHART: Readonly<Record<string, string>> = {
   "A-COLS": "dfddddx",
   "A-GRID": "dfdddxx",
   "A-GRID-IDEN": "dfdddxx",
-  "A-ANNO-DIMS": "ddddddd",
+  "A-ANNO-DIMS": "ndnnddd",
   "A-ANNO-TEXT": "ddddddd",
   "A-ANNO-NOTE": "ddddddd",
   "A-ANNO-SYMB": "ddddddd",
@@ -263,7 +263,7 @@ const CHART: Readonly<Record<string, string>> = {
   "A-ANNO-NPLT": "xxxxxxx",
 };
 
-const STATES: Readonly<Record<string, Showing>> = { d: "drawn", f: "faint", x: "left-out" };
+const STATES: Readonly<Record<string, Showing>> = { d: "drawn", n: "needed", f: "faint", x: "left-out" };
 
 export const TARNWICK_SHOWING: ShowingChart = Object.fromEntries(
   Object.entries(CHART).map(([layer, row]) => [

@@ -199,6 +199,7 @@ function About({ list, chosen }: { list: ListName; chosen: string }) {
 
 const STATES = [
   ["drawn", "Drawn in"],
+  ["needed", "Needed in"],
   ["faint", "Faint in"],
   ["left-out", "Left out of"],
   [undefined, "Undecided in"],

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { CellEdit, Showing } from "@hemstitch/core/standard/plain";
+import { SHOWINGS, type CellEdit, type Showing } from "@hemstitch/core/standard/plain";
 import { Empty } from "../../shared/Empty";
 import { Alive } from "../../shared/Alive";
 import { CODE_FONT } from "../../shell/theme";
@@ -21,8 +21,8 @@ interface Place {
   readonly column: number;
 }
 
-const KEYS: Readonly<Record<string, Showing | null>> = { d: "drawn", f: "faint", x: "left-out", u: null };
-const TURN: readonly (Showing | null)[] = ["drawn", "faint", "left-out", null];
+const KEYS: Readonly<Record<string, Showing | null>> = { d: "drawn", n: "needed", f: "faint", x: "left-out", u: null };
+const TURN: readonly (Showing | null)[] = [...SHOWINGS, null];
 
 /** Layers against drawing kinds: by keyboard, by dragging over cells, by family. Undecided cells are loud. */
 export default function ShowingChart() {
@@ -131,7 +131,7 @@ export default function ShowingChart() {
               <Typography variant="caption" color="text.secondary">
                 Chosen cells become
               </Typography>
-              {(["drawn", "faint", "left-out"] as const).map((state) => (
+              {SHOWINGS.map((state) => (
                 <Button key={state} onClick={() => apply(state)} startIcon={<ShowingMark state={state} />}>
                   {SHOWING_WORDS[state]}
                 </Button>

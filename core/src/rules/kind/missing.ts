@@ -1,0 +1,58 @@
+import { PAGE_KIND } from "../../recognise/drawing-kinds";
+import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
+import { isDrawn } from "../../standard/plain";
+import { rule } from "../rule";
+import { aKind, pagesOfKinds, showingOf } from "./kind-of-page";
+
+export const missing = rule({
+  id: "kind/missing",
+  title: "A layer that this kind of drawing needs has nothing drawn",
+  severity: "mend",
+  needs: ["layers", "register", "chart"],
+  reads: [PAGE_KIND, MARKS_ON_LAYERS],
+  parameters: [],
+  page: {
+    measures:
+      "Layers that the showing chart has as needed in the drawing's kind and that nothing visible is on, and layers that it has as drawn and that are in the file with marks on them, but switched off.",
+    why: "Dimensions disappear when a drawing is shown as another kind, and nobody misses what isn't there.",
+    right: "A floor plan with its dimensions.",
+    wrong: "A floor plan whose A-ANNO-DIMS is off, or empty.",
+    cannotSee: "Marks that are missing on a layer which has others.",
+    mend: "None: switch the layer on, or draw what is missing.",
+  },
+  judge(context) {
+    const { file, report } = context;
+    const { layers } = file.drawing;
+    for (const [facts, kind] of pagesOfKinds(context)) {
+      const shown = new Set<string>();
+      const held = new Set<string>();
+      for (const { value } of facts.of(MARKS_ON_LAYERS)) {
+        const name = file.layerName(value.layer);
+        held.add(name);
+        const isSeen = value.visible("paths").length + value.visible("texts").length > 0 || hasPicture(value.layer);
+        if (isSeen && (layers[value.layer]?.visible ?? true)) shown.add(name);
+      }
+      function hasPicture(layer: number): boolean {
+        return facts.page.images.some((image) => image.layer === layer);
+      }
+      for (const { name, withdrawn } of file.standard.standard.layers) {
+        const state = withdrawn ? undefined : showingOf(facts, name, kind);
+        if (!isDrawn(state) || shown.has(name)) continue;
+        const layer = layers.findIndex((each) => each.name === name);
+        const isOff = layer >= 0 && held.has(name) && layers[layer]?.visible === false;
+        if (!isOff && state !== "needed") continue;
+        report({
+          page: facts.page.index,
+          ...(layer >= 0 ? { layer } : {}),
+          message: () =>
+            isOff
+              ? `${name} is switched off; ${aKind(kind)} shows it.`
+              : `Nothing is drawn on ${name}, which ${aKind(kind)} needs.`,
+          measured: isOff ? "switched off" : "nothing",
+          expected: state ?? "drawn",
+          placed: true,
+        });
+      }
+    }
+  },
+});
