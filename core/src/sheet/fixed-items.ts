@@ -1,13 +1,9 @@
 import type { Board, BoxMm } from "../drawing";
 import { drawLayerKey, KEY_ROW_MM, Lettered } from "../plot";
-import type { FixedItemEntry, FrameEntry, LayerEntry, StandardLookup } from "../standard/plain";
-import { drawingArea, penOn } from "./frame";
+import { itemBox, type FrameEntry, type LayerEntry, type StandardLookup } from "../standard/plain";
+import { penOn } from "./frame";
 
-/** Where a fixed item of a frame stands on the sheet. */
-export function itemBox(frame: FrameEntry, item: FixedItemEntry): BoxMm {
-  const area = drawingArea(frame);
-  return { x: area.x + item.xMm, y: area.y + item.yMm, width: item.widthMm, height: item.heightMm };
-}
+export { itemBox };
 
 const PADDING_MM = 2;
 const TITLE_MM = 3.5;

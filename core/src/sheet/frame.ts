@@ -1,22 +1,21 @@
 import type { Board, BoxMm } from "../drawing";
 import { Lettered } from "../plot";
-import type { FrameEntry, StandardLookup, TitleCellEntry } from "../standard/plain";
+import {
+  centringLines,
+  drawingArea,
+  titleBlockBox,
+  zoneBox,
+  zoneDivisions,
+  zoneLines,
+  type FrameEntry,
+  type StandardLookup,
+  type TitleCellEntry,
+} from "../standard/plain";
+
+export { drawingArea, titleBlockBox, zoneDivisions };
 
 /** What fills a title block, by field; a field that is missing or blank is shown as empty. */
 export type Particulars = Readonly<Record<string, string>>;
-
-/** The room inside a frame's borders. */
-export function drawingArea(frame: FrameEntry): BoxMm {
-  const { leftMm, rightMm, topMm, bottomMm } = frame.border;
-  return { x: leftMm, y: bottomMm, width: frame.widthMm - leftMm - rightMm, height: frame.heightMm - topMm - bottomMm };
-}
-
-/** Where the title block stands: the lower right corner of the drawing area (ISO 5457). */
-export function titleBlockBox(frame: FrameEntry): BoxMm {
-  const area = drawingArea(frame);
-  const { widthMm, heightMm } = frame.titleBlock;
-  return { x: area.x + area.width - widthMm, y: area.y, width: widthMm, height: heightMm };
-}
 
 /** The bays of a frame in rows from the top; the title block's room is left out of the last row where it stands. */
 export function bayBoxes(frame: FrameEntry): BoxMm[] {
@@ -47,8 +46,6 @@ const LABEL_MM = 1.8;
 const PADDING_MM = 1.5;
 const ZONE_TEXT_MM = 3.5;
 const SMALLEST_TEXT_MM = 1.8;
-/** Centring marks reach this far over the frame (ISO 5457, from memory). */
-const CENTRING_MM = 5;
 const EMPTY_TINT = 0xf3d9a8;
 
 /** Draws borders, centring marks, zones and the filled title block. */
@@ -56,52 +53,36 @@ export function drawFrame(page: Board, frame: FrameEntry, particulars: Particula
   const area = drawingArea(frame);
   const widths = { frame: penOn(standard, frame.layers.frame, 0.7), cells: penOn(standard, frame.layers.cells, 0.25) };
   page.layer(frame.layers.frame).ink(0).fillInk(0).pen(widths.frame).rectangle(area).rectangle(titleBlockBox(frame));
-  if (frame.centringMarks) drawCentringMarks(page, frame, area);
+  for (const line of centringLines(frame)) page.line(...line);
   page.layer(frame.layers.cells).pen(widths.cells);
-  if (frame.zoneMm > 0) drawZones(page, frame, area, Lettered.near(page, standard, ZONE_TEXT_MM));
+  if (frame.zoneMm > 0) drawZones(page, frame, Lettered.near(page, standard, ZONE_TEXT_MM));
   drawTitleBlock(page, frame, particulars, standard);
-}
-
-function drawCentringMarks(page: Board, frame: FrameEntry, area: BoxMm): void {
-  const [cx, cy] = [frame.widthMm / 2, frame.heightMm / 2];
-  page.line(cx, 0, cx, area.y + CENTRING_MM).line(cx, frame.heightMm, cx, area.y + area.height - CENTRING_MM);
-  page.line(0, cy, area.x + CENTRING_MM, cy).line(frame.widthMm, cy, area.x + area.width - CENTRING_MM, cy);
 }
 
 /** Letters for the zones down the sheet: I and O could be read as figures and are left out (ISO 5457). */
 export const ZONE_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ";
 
-/** Zone fields counted from the centring marks outwards, the last ones taking what is left (ISO 5457). */
-export function zoneDivisions(length: number, zoneMm: number): number[] {
-  const half = length / 2;
-  const count = Math.max(1, Math.round(half / zoneMm));
-  const inner = Array.from({ length: count - 1 }, (_, i) => (i + 1) * zoneMm);
-  return [0, ...inner.map((each) => half - each).reverse(), half, ...inner.map((each) => half + each), length];
-}
-
-function drawZones(page: Board, frame: FrameEntry, area: BoxMm, lettered: Lettered): void {
-  const outer = 5;
-  const left = area.x - outer;
-  const across = zoneDivisions(frame.widthMm, frame.zoneMm);
-  const down = zoneDivisions(frame.heightMm, frame.zoneMm);
-  page.rectangle({ x: left, y: outer, width: frame.widthMm - outer - left, height: frame.heightMm - 2 * outer });
-  across.slice(0, -1).forEach((from, i) => {
-    const to = across[i + 1] ?? from;
-    const label = String(i + 1);
-    const middle = (Math.max(from, left) + Math.min(to, frame.widthMm - outer)) / 2;
-    for (const y of [outer + 0.75, frame.heightMm - outer - 4.25])
-      lettered.asWritten(label, middle, y, { align: "middle" });
-    if (i > 0) page.line(from, outer, from, area.y).line(from, frame.heightMm - outer, from, area.y + area.height);
+function drawZones(page: Board, frame: FrameEntry, lettered: Lettered): void {
+  const outer = zoneBox(frame);
+  const [right, top] = [outer.x + outer.width, outer.y + outer.height];
+  const area = drawingArea(frame);
+  page.rectangle(outer);
+  for (const line of zoneLines(frame)) page.line(...line);
+  const middles = (length: number, low: number, high: number): number[] => {
+    const stops = zoneDivisions(length, frame.zoneMm);
+    return stops.slice(0, -1).map((from, i) => (Math.max(from, low) + Math.min(stops[i + 1] ?? from, high)) / 2);
+  };
+  const [below, above] = [(outer.y + area.y) / 2, (top + area.y + area.height) / 2];
+  middles(frame.widthMm, outer.x, right).forEach((x, i) => {
+    for (const y of [below, above])
+      lettered.asWritten(String(i + 1), x, y - lettered.heightMm / 2, { align: "middle" });
   });
-  down.slice(0, -1).forEach((from, i) => {
-    const to = down[i + 1] ?? from;
-    // A stands at the top.
-    const label = ZONE_LETTERS[i] ?? "";
-    const middle = frame.heightMm - (Math.max(from, outer) + Math.min(to, frame.heightMm - outer)) / 2;
-    for (const x of [left + outer / 2, frame.widthMm - outer - outer / 2])
-      lettered.asWritten(label, x, middle - lettered.heightMm / 2, { align: "middle" });
-    const y = frame.heightMm - from;
-    if (i > 0) page.line(left, y, area.x, y).line(frame.widthMm - outer, y, area.x + area.width, y);
+  // A stands at the top.
+  middles(frame.heightMm, frame.heightMm - top, frame.heightMm - outer.y).forEach((fromTop, i) => {
+    for (const x of [(outer.x + area.x) / 2, (right + area.x + area.width) / 2])
+      lettered.asWritten(ZONE_LETTERS[i] ?? "", x, frame.heightMm - fromTop - lettered.heightMm / 2, {
+        align: "middle",
+      });
   });
 }
 

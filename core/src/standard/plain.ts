@@ -31,6 +31,17 @@ export { ISO_7200_FIELDS, ISO_HEIGHTS, ISO_PENS } from "./iso-series";
 export { bestOf, findEntries, soughtWords } from "./find";
 export type { FoundEntry } from "./find";
 export { parseSlope } from "./slope";
+export {
+  centringLines,
+  drawingArea,
+  itemBox,
+  sidesOf,
+  titleBlockBox,
+  zoneBox,
+  zoneDivisions,
+  zoneLines,
+} from "./frame-lines";
+export type { FrameLine } from "./frame-lines";
 export type { Slope } from "./slope";
 export { hatchDensity, hatchFactor } from "./hatch-density";
 export type { HatchDensity } from "./hatch-density";

@@ -1,5 +1,6 @@
 import { contains, distanceToBox, grown, together, type BoxMm } from "../../drawing";
-import type { FrameEntry } from "../../standard/plain";
+import { sidesOf, type FrameEntry } from "../../standard/plain";
+import { drawnShare } from "../drawn-edges";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
@@ -67,7 +68,7 @@ function ownBlock(facts: PageFacts, lines: LineWork): Sure<TitleBlock> | undefin
       width: cell.widthMm,
       height: cell.heightMm,
     }));
-    if (drawnShare(lines, boxes) < EDGES_DRAWN) continue;
+    if (edgesDrawn(lines, boxes) < EDGES_DRAWN) continue;
     const cells = titleBlock.cells.map((cell, i) => cellOf(facts, boxes[i]!, cell.label, cell.field));
     return block(facts, cells, CONFIDENCE.own, frame);
   }
@@ -75,40 +76,10 @@ function ownBlock(facts: PageFacts, lines: LineWork): Sure<TitleBlock> | undefin
 }
 
 /** How many of the edges of some boxes are drawn. */
-function drawnShare(lines: LineWork, boxes: readonly BoxMm[]): number {
-  let [drawn, all] = [0, 0];
-  for (const { x, y, width, height } of boxes)
-    for (const [x1, y1, x2, y2] of [
-      [x, y, x + width, y],
-      [x, y + height, x + width, y + height],
-      [x, y, x, y + height],
-      [x + width, y, x + width, y + height],
-    ] as const) {
-      all++;
-      if (coveredShare(lines, x1, y1, x2, y2) >= EDGE_SHARE) drawn++;
-    }
-  return all === 0 ? 0 : drawn / all;
-}
-
-/** How much of a level or upright stretch has a line on it. */
-function coveredShare(lines: LineWork, x1: number, y1: number, x2: number, y2: number): number {
-  const isLevel = y1 === y2;
-  const [from, to] = isLevel ? [x1, x2] : [y1, y2];
-  const around = grown({ x: x1, y: y1, width: x2 - x1, height: y2 - y1 }, EDGE_MM);
-  const spans: [number, number][] = [];
-  for (const i of lines.near(around)) {
-    const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
-    const [across, ownA, ownB] = isLevel ? [y1, p[1], q[1]] : [x1, p[0], q[0]];
-    if (Math.abs(ownA - across) > EDGE_MM || Math.abs(ownB - across) > EDGE_MM) continue;
-    const ends = isLevel ? [p[0], q[0]] : [p[1], q[1]];
-    spans.push([Math.max(from, Math.min(...ends)), Math.min(to, Math.max(...ends))]);
-  }
-  let [covered, reach] = [0, from];
-  for (const [a, b] of spans.sort((one, other) => one[0] - other[0])) {
-    covered += Math.max(0, b - Math.max(a, reach));
-    reach = Math.max(reach, b);
-  }
-  return covered / (to - from);
+function edgesDrawn(lines: LineWork, boxes: readonly BoxMm[]): number {
+  const edges = boxes.flatMap(sidesOf);
+  const drawn = edges.filter((edge) => drawnShare(lines, edge, EDGE_MM) >= EDGE_SHARE);
+  return edges.length === 0 ? 0 : drawn.length / edges.length;
 }
 
 /** Cells with labels that title blocks have, as blocks of those that are next to each other. */

@@ -473,6 +473,10 @@ const frames = list({
     centringMarks: flag("Centring marks", true),
     /** Length of a zone field along the border; 0 for no zones. */
     zoneMm: distance("Zone field", 1000, { blank: 50 }),
+    /** Between the border and the outer edge of the zones; 5 where it is not said. */
+    zoneBandMm: maybe(distance("Zone band", 100)),
+    /** How far centring marks reach over the border; 5 where it is not said. */
+    centringMm: maybe(distance("Centring marks reach", 100)),
     /** In the lower right corner of the drawing area. */
     titleBlock: group("TitleBlockEntry", {
       widthMm: aside(size("Title block width", 5000, { blank: 180 })),

@@ -1,0 +1,88 @@
+import { counted } from "../../base/words";
+import { grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
+import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
+import { rule } from "../rule";
+
+/** A mark reaches over a border by more than this before it counts. Millimetres. */
+const OVER_MM = 0.5;
+/** Marks of the frame itself: along an edge for most of it, on the middle of a side, or short and in the band of the zones. */
+const LONG_SHARE = 0.6;
+const MIDDLE_MM = 1;
+const SHORT_MM = 30;
+/** A zone is named by a letter or a figure or two. */
+const ZONE = /^(?:[A-Z]{1,2}|\d{1,2})$/;
+
+export const outside = rule({
+  id: "sheet/outside",
+  title: "Marks outside the drawing area",
+  severity: "mend",
+  needs: [],
+  reads: [SHEET_FRAMES],
+  parameters: [],
+  page: {
+    measures:
+      "Visible marks that reach over the border of the sheet or stand beyond it, but for the frame's own: zone and centring marks, and the letters and figures of zones.",
+    why: "What stands beyond the border is cut off when the sheet is trimmed, or hidden where it is bound.",
+    right: "Every line within the border.",
+    wrong: "A dimension that runs into the binding edge.",
+    cannotSee: "Sheets without a border, and marks that are clipped at it.",
+    mend: "None: move the drawing, or choose a larger sheet.",
+  },
+  judge({ pages, report }) {
+    for (const facts of pages) {
+      const frame = facts.of(SHEET_FRAMES)[0]?.value;
+      if (!frame) continue;
+      for (const sort of ["paths", "texts"] as const) {
+        const byLayer = new Map<number, number[]>();
+        const { layer, count, paint } = facts.page[sort];
+        for (let row = 0; row < count; row++) {
+          if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || !isOutside(facts.page, sort, row, frame)) continue;
+          const own = layer[row] ?? -1;
+          byLayer.set(own, [...(byLayer.get(own) ?? []), row]);
+        }
+        for (const [own, rows] of byLayer)
+          report({
+            page: facts.page.index,
+            layer: own,
+            marks: { of: sort, rows: Uint32Array.from(rows) },
+            message: (all) =>
+              `${counted(all, "mark")} ${all === 1 ? "reaches" : "reach"} over the border of the sheet, or ${all === 1 ? "stands" : "stand"} beyond it.`,
+          });
+      }
+    }
+  },
+});
+
+function isOutside(page: Page, sort: "paths" | "texts", row: number, frame: SheetFrame): boolean {
+  const box = markBox(page, sort, row);
+  const area = grown(frame.areaMm, OVER_MM);
+  if (isWithin(area, box) || !isSeen(page, box)) return false;
+  return sort === "texts" ? !ZONE.test((page.texts.strings[row] ?? "").trim()) : !isOfFrame(page, box, frame);
+}
+
+const isWithin = (area: BoxMm, { x, y, width, height }: BoxMm): boolean =>
+  x >= area.x && y >= area.y && x + width <= area.x + area.width && y + height <= area.y + area.height;
+
+/** What lies beyond the paper is not on the sheet at all. */
+const isSeen = ({ widthMm, heightMm }: Page, { x, y, width, height }: BoxMm): boolean =>
+  x < widthMm && y < heightMm && x + width > 0 && y + height > 0;
+
+function isOfFrame({ widthMm, heightMm }: Page, box: BoxMm, { areaMm }: SheetFrame): boolean {
+  const { x, y, width, height } = box;
+  // The edge of the paper, the outer edge of the zones, grounds of the whole sheet.
+  const isAround = width >= LONG_SHARE * widthMm && height >= LONG_SHARE * heightMm;
+  const isAlong = (width >= LONG_SHARE * widthMm && height < 1) || (height >= LONG_SHARE * heightMm && width < 1);
+  if (isAround || isAlong) return true;
+  const [cx, cy] = [x + width / 2, y + height / 2];
+  const isCentring =
+    (width < 1 && Math.abs(cx - widthMm / 2) <= MIDDLE_MM && height <= SHORT_MM + areaMm.y) ||
+    (height < 1 && Math.abs(cy - heightMm / 2) <= MIDDLE_MM && width <= SHORT_MM + areaMm.x);
+  if (isCentring) return true;
+  // Marks of zones and for trimming stand wholly in the band around the border.
+  const isBeyond =
+    x + width <= areaMm.x + OVER_MM ||
+    y + height <= areaMm.y + OVER_MM ||
+    x >= areaMm.x + areaMm.width - OVER_MM ||
+    y >= areaMm.y + areaMm.height - OVER_MM;
+  return isBeyond && Math.max(width, height) <= SHORT_MM && (width < 1 || height < 1);
+}

@@ -1,0 +1,39 @@
+import { a3Frame } from "../../support/a3-frame";
+import { box, stroke } from "../../support/drawn";
+import { lettering, on } from "../../support/raw-pdf";
+import { describeRule } from "../../support/rule-tester";
+
+const layers = ["A-ANNO-TTLB", "A-WALL"];
+const zoneNames = lettering("1", 40, 5.7, 3.5) + lettering("A", 16.3, 30, 3.5);
+
+describeRule("sheet/outside", [
+  {
+    name: "a drawing within the border",
+    layers,
+    content: on(0, a3Frame() + zoneNames) + on(1, stroke(40, 60, 200, 60, 0.5)),
+  },
+  {
+    name: "a wall that runs over the border",
+    layers,
+    content: on(0, a3Frame()) + on(1, stroke(40, 60, 200, 60, 0.5) + stroke(360, 200, 414, 200, 0.5)),
+    findings: [["A-WALL", 1]],
+    message: /^1 mark reaches over the border of the sheet, or stands beyond it\.$/,
+  },
+  {
+    name: "lettering in the binding edge",
+    layers,
+    content: on(0, a3Frame()) + on(1, lettering("REVISED", 2, 200, 2.5)),
+    findings: [["A-WALL", 1]],
+  },
+  {
+    name: "marks that are clipped at the border",
+    layers,
+    content: on(0, a3Frame()) + on(1, `q 20 10 390 277 re W n ${stroke(360, 200, 418, 200, 0.5)}Q\n`),
+  },
+  {
+    name: "the border of another office, with marks for trimming",
+    layers,
+    content: on(0, box(10, 10, 400, 277, 0.5) + stroke(0, 5, 4, 5, 0.1) + stroke(5, 0, 5, 4, 0.1)),
+  },
+  { name: "a drawing without a border", layers, content: on(1, stroke(0, 60, 420, 60, 0.5)) },
+]);
