@@ -1,5 +1,5 @@
 import type { BoxMm } from "../drawing";
-import { drawingArea, sidesOf, titleBlockBox, type FrameEntry } from "../standard/plain";
+import { centringLines, drawingArea, sidesOf, titleBlockBox, zoneLines, type FrameEntry } from "../standard/plain";
 import { drawnShare } from "./drawn-edges";
 import { LINE_WORK, type LineWork } from "./line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
@@ -11,10 +11,10 @@ const PAPER_MM = 2;
 const BORDER_SHARE = 0.75;
 const BORDER_MM = 45;
 const LEVEL_SIN = 0.002;
-/** Sides of the office's frame are drawn where it has them, within this; so many of them, and it is that frame. */
+/** Lines of the office's frame are drawn where it has them, within this; so many of them, and it is that frame. */
 const AT_MM = 0.5;
 const DRAWN = 0.9;
-const SIDES_OF_OWN = 0.6;
+const LINES_OF_OWN = 0.6;
 
 /** The border of a sheet, as it is drawn. Millimetres on paper. */
 export interface SheetFrame {
@@ -24,7 +24,7 @@ export interface SheetFrame {
   readonly sides: readonly [boolean, boolean, boolean, boolean];
   /** The frame of the standard that it is, or that its paper is for; none for another size of paper. */
   readonly entry?: FrameEntry;
-  /** How many of the sides of that frame's border and title block are drawn where it has them: 0–1. */
+  /** How many lines of that frame are drawn where it has them: 0–1. */
   readonly share: number;
   /** Whether it is the standard's frame, if not in all of its parts. */
   readonly isOwn: boolean;
@@ -51,7 +51,7 @@ function frameOf(facts: PageFacts, lines: LineWork): SheetFrame | undefined {
     .map((entry) => ({ entry, share: shareOf(lines, entry) }))
     .sort((a, b) => b.share - a.share || Number(b.entry === titledBy(facts)) - Number(a.entry === titledBy(facts)))[0];
   const border = borderOf(facts, lines);
-  const isOwn = best !== undefined && best.share >= SIDES_OF_OWN;
+  const isOwn = best !== undefined && (best.share >= LINES_OF_OWN || best.entry === titledBy(facts));
   if (!border && !isOwn) return undefined;
   const own = best ? { entry: best.entry } : {};
   const areaMm = isOwn ? drawingArea(best.entry) : (border?.areaMm ?? { x: 0, y: 0, width: widthMm, height: heightMm });
@@ -63,9 +63,10 @@ const NONE = [false, false, false, false] as const;
 const titledBy = (facts: PageFacts): FrameEntry | undefined =>
   facts.of(TITLE_BLOCKS).find(({ value }) => value.frame)?.value.frame;
 
-/** How many sides of a frame's border and title block are drawn. */
+/** How many lines of a frame are drawn: border, title block, centring and zone marks. */
 function shareOf(lines: LineWork, entry: FrameEntry): number {
-  const sides = [...sidesOf(drawingArea(entry)), ...sidesOf(titleBlockBox(entry))];
+  const outlines = [...sidesOf(drawingArea(entry)), ...sidesOf(titleBlockBox(entry))];
+  const sides = [...outlines, ...centringLines(entry), ...zoneLines(entry)];
   return sides.filter((side) => drawnShare(lines, side, AT_MM) >= DRAWN).length / sides.length;
 }
 

@@ -1,6 +1,7 @@
 import { differences, type DescribedRule, type Difference, type OfficeStandard } from "../standard/plain";
 import { describeRules } from "./describe";
 import { BUILD_RULES } from "./build";
+import { CODE_RULES } from "./code";
 import { DIM_RULES } from "./dim";
 import { FILE_RULES } from "./file";
 import { unreadable } from "./file/unreadable";
@@ -8,6 +9,7 @@ import { HATCH_RULES } from "./hatch";
 import { KIND_RULES } from "./kind";
 import { LAYER_RULES } from "./layer";
 import { LINE_RULES } from "./line";
+import { REF_RULES, REF_RULES_OF_SETS } from "./ref";
 import type { Rule } from "./rule";
 import { SCALE_RULES } from "./scale";
 import { SHEET_RULES } from "./sheet";
@@ -25,12 +27,14 @@ export const RULES: readonly Rule[] = [
   ...SHEET_RULES,
   ...TITLE_RULES,
   ...SCALE_RULES,
+  ...CODE_RULES,
   ...KIND_RULES,
   ...BUILD_RULES,
+  ...REF_RULES,
 ];
 
 /** Every rule that a finding can name. */
-export const ALL_RULES: readonly Rule[] = [unreadable, ...RULES];
+export const ALL_RULES: readonly Rule[] = [unreadable, ...RULES, ...REF_RULES_OF_SETS];
 
 const BY_ID: ReadonlyMap<string, Rule> = new Map(ALL_RULES.map((rule) => [rule.id, rule]));
 

@@ -91,6 +91,10 @@ const NAMED_NEEDS = {
     missing: ({ standard: { standard } }: FileFacts) =>
       standard.kinds.length === 0 ? "The standard has no drawing kinds." : undefined,
   },
+  planSet: {
+    words: "the plan set that a sheet is of",
+    missing: (_file: FileFacts) => "A file by itself does not say which version of a drawing it was made with.",
+  },
   scales: {
     words: "listed scales",
     missing: ({ standard }: FileFacts) => (standard.scales.length === 0 ? "The standard lists no scales." : undefined),

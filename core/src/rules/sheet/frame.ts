@@ -4,7 +4,7 @@ import { drawnShare } from "../../recognise/drawn-edges";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
-import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
+import { SHEET_FRAMES } from "../../recognise/sheet-frames";
 import {
   centringLines,
   drawingArea,
@@ -35,7 +35,7 @@ const REACH_MM = 60;
 
 export const frame = rule({
   id: "sheet/frame",
-  title: "A sheet frame that is not the office's, or lacks parts",
+  title: "A sheet frame that lacks parts, or has them elsewhere",
   severity: "mend",
   needs: ["frames"],
   reads: [SHEET_FRAMES],
@@ -46,7 +46,8 @@ export const frame = rule({
     why: "Sheets are bound, folded and stamped by their frames, and people find the same thing in the same place.",
     right: "A border 20 mm from the left edge and 10 mm from the others, with its title block in the corner.",
     wrong: "A border of 15 mm, or zone marks on three sides.",
-    cannotSee: "Sheets without any frame, which are taken for drawings, and sheets on paper that no frame is for.",
+    cannotSee:
+      "Sheets in another office's frame, sheets without any, which are taken for drawings, and paper that no frame is for.",
     mend: "None: put the sheet into the frame anew.",
   },
   judge(context) {
@@ -60,29 +61,15 @@ export const frame = rule({
       const { entry, isOwn } = sure.value;
       if (!entry) context.leaveOpen(`The standard has no frame for the paper of page ${facts.page.index}.`);
       else if (isOwn) reportParts(context, facts, lines, entry);
-      else reportOther(context, facts, sure.value, entry);
+      else
+        context.leaveOpen(
+          `The frame of page ${facts.page.index} is not ${entry.title || entry.id}: its parts are another office's, and are not judged.`,
+        );
     }
   },
 });
 
 const SIDES = ["lower", "upper", "left", "right"] as const;
-
-/** Another frame than the office's: said once. */
-function reportOther({ report }: JudgeContext, facts: PageFacts, { areaMm }: SheetFrame, entry: FrameEntry): void {
-  const [has, wants] = [areaMm, drawingArea(entry)].map(({ width, height }) =>
-    [width, height].map((each) => mm(Number(each.toFixed(1)))).join(" × "),
-  );
-  report({
-    page: facts.page.index,
-    regionMm: areaMm,
-    shapes: sidesOf(areaMm).map(shapeOf),
-    message: () =>
-      `The frame of this sheet is not ${entry.title || entry.id}: its border encloses ${has}, not ${wants}, or stands elsewhere.`,
-    measured: has ?? "",
-    expected: wants ?? "",
-    placed: true,
-  });
-}
 
 function reportParts(context: JudgeContext, facts: PageFacts, lines: LineWork, entry: FrameEntry): void {
   const off = context.valueOf(OFF);

@@ -39,9 +39,7 @@ describeRule("sheet/frame", [
     name: "another office's frame",
     layers,
     content: box(8, 8, 404, 281, 0.5),
-    findings: [[undefined, 1, "404 mm × 281 mm", "390 mm × 277 mm"]],
-    message:
-      /^The frame of this sheet is not A3 landscape: its border encloses 404 mm × 281 mm, not 390 mm × 277 mm, or stands elsewhere\.$/,
+    notJudged: true,
   },
   {
     name: "a fixed item that was left out",

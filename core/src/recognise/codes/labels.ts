@@ -1,0 +1,107 @@
+import { boxOfPoints, contains, distanceToBox, grown } from "../../drawing";
+import { parseName } from "../../naming";
+import { ARCS } from "../arcs";
+import { DIMENSIONS } from "../dimensions/dimensions";
+import { ROUND_DIMENSIONS } from "../dimensions/round";
+import { DRAWING_TITLES } from "../drawing-titles";
+import { FRAMES } from "../frames";
+import { GRID_LINES } from "../grid-lines";
+import { LEADERS } from "../leaders";
+import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
+import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { SHEET_FRAMES } from "../sheet-frames";
+import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
+import { LEGENDS } from "./legends";
+import { SHEET_REFERENCES } from "./references";
+
+/** A label is as short as this, without blanks. */
+const LABEL = /^[A-Z]{1,5}[-.]?\d{0,5}[A-Z]?$/i;
+/** Two codes over each other in one frame: finish over structure. */
+const TWO = /^([A-Z]{1,5}\d{0,3})\s*\/\s*([A-Z]{1,5}\d{0,3})$/;
+/** A frame is no larger than its label by so many heights. */
+const ROOM = { along: 5, up: 3.2 };
+
+/** A short label that stands for something. */
+export interface CodeLabel {
+  readonly text: string;
+  readonly line: TextLine;
+  /** How it is known for a label. */
+  readonly by: "frame" | "leader" | "pattern";
+  /** Id of the label pattern that it follows; none where it follows none. */
+  readonly pattern?: string;
+}
+
+export const CODE_LABELS: PageRecogniser<CodeLabel> = {
+  id: "code-labels",
+  on: "page",
+  finds: "labels with codes",
+  from: "short lettering in a frame, at a leader, or by a label pattern of the standard; not in grid bubbles, zones, title blocks, references, dimensions or running text",
+  find: (facts) => labelsOf(facts),
+};
+
+function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
+  const other = takenByOthers(facts);
+  const patterns = facts.file.standard.standard.labelPatterns;
+  const leaders = new Set(facts.of(LEADERS).flatMap(({ value }) => value.line.rows));
+  const frames = facts.of(FRAMES)[0]?.value;
+  const arcs = facts.of(ARCS)[0]?.value;
+  const area = facts.of(SHEET_FRAMES)[0]?.value.areaMm;
+  return facts.of(LETTERING).flatMap(({ value: line }): Sure<CodeLabel>[] => {
+    if (line.rows.some((row) => other.has(row))) return [];
+    if (area && distanceToBox(area, middleOf(line)) > 0) return [];
+    const text = line.text.trim();
+    const parts = TWO.exec(text)?.slice(1) ?? [text];
+    if (!parts.every((part) => LABEL.test(part))) return [];
+    const isLed = line.rows.some((row) => leaders.has(row));
+    const isFramed = frames !== undefined && inFrame(line) && !inCircle(line);
+    return parts.flatMap((part): Sure<CodeLabel>[] => {
+      const pattern = patterns.find((each) => parseName(part, each.pattern).ok)?.id;
+      const by = isFramed ? "frame" : isLed ? "leader" : pattern === undefined ? undefined : "pattern";
+      if (!by) return [];
+      const label = { text: part, line, by, ...(pattern === undefined ? {} : { pattern }) } as const;
+      const confidence = by === "pattern" ? 0.8 : 0.95;
+      return [
+        { ...measuredOn(facts.page.index, label, { of: "texts", rows: Uint32Array.from(line.rows) }), confidence },
+      ];
+    });
+  });
+
+  function inFrame(line: TextLine): boolean {
+    const own = boxOfPoints(cornersOf(line));
+    return (frames?.around(middleOf(line)) ?? []).some(
+      (box) =>
+        contains(grown(box, 0.3), own) &&
+        box.width <= own.width + ROOM.along * line.heightMm &&
+        box.height <= own.height + ROOM.up * line.heightMm,
+    );
+  }
+
+  /** Circles are bubbles of grids, marks of sections and numbers of drawings more often than frames of codes. */
+  function inCircle(line: TextLine): boolean {
+    const at = middleOf(line);
+    const most = ROOM.along * line.heightMm;
+    return (arcs?.passing(at, most, most) ?? []).some(
+      ({ centreMm, radiusMm, sweepDeg }) =>
+        sweepDeg >= 300 && Math.hypot(centreMm[0] - at[0], centreMm[1] - at[1]) <= radiusMm / 2,
+    );
+  }
+}
+
+/** Rows of lettering that is something else. */
+function takenByOthers(facts: PageFacts): Set<number> {
+  const lines: TextLine[] = [
+    ...facts
+      .of(TITLE_BLOCKS)
+      .flatMap(({ value }) =>
+        value.cells.flatMap(({ values, labelLine }) => [...values, ...(labelLine ? [labelLine] : [])]),
+      ),
+    ...facts.of(LEGENDS).flatMap(({ value }) => [...value.entries.flatMap((entry) => entry.lines), ...value.samples]),
+    ...facts.of(DIMENSIONS).map(({ value }) => value.figure),
+    ...facts.of(ROUND_DIMENSIONS).map(({ value }) => value.figure),
+  ];
+  const rows = new Set(lines.flatMap((line) => line.rows));
+  for (const recogniser of [DRAWING_TITLES, GRID_LINES, SHEET_REFERENCES] as const)
+    for (const { evidence } of facts.of(recogniser as PageRecogniser<unknown>))
+      for (const { marks } of evidence) if (marks?.of === "texts") for (const row of marks.rows) rows.add(row);
+  return rows;
+}

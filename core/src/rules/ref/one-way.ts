@@ -1,0 +1,60 @@
+import { distanceToBox, grown } from "../../drawing";
+import { SHEET_REFERENCES } from "../../recognise/codes/references";
+import { sheetsOf } from "../../recognise/codes/sheets";
+import { DRAWING_TITLES } from "../../recognise/drawing-titles";
+import { rule } from "../rule";
+
+/** A reference back stands with the title of its drawing. Millimetres. */
+const AT_TITLE_MM = 12;
+
+export const oneWay = rule({
+  id: "ref/one-way",
+  title: "An enlarged part that its parent drawing doesn't show",
+  severity: "mend",
+  needs: [],
+  reads: [SHEET_REFERENCES, DRAWING_TITLES],
+  parameters: [],
+  page: {
+    measures:
+      "Drawings whose title refers back to the sheet that they enlarge a part of: that sheet has to refer to them. And numbered drawings of a sheet to whose other drawings the file refers: each of them is referred to.",
+    why: "A detail that nobody is sent to is not built.",
+    right: "2/A-501 at a box on A-101, and A-101 under the title of that detail.",
+    wrong: "A-101 under the title, and no box on A-101.",
+    cannotSee: "Parents that are not in the file, and drawings without numbers.",
+    mend: "None: mark the part on its parent, or take the detail out.",
+  },
+  judge({ file, report }) {
+    const sheets = sheetsOf(file);
+    const byNumber = new Map(sheets.map((sheet) => [sheet.number, sheet]));
+    const referredTo = new Set<string>();
+    for (const facts of file.pages)
+      for (const { value } of facts.of(SHEET_REFERENCES))
+        referredTo.add(`${value.drawing.toUpperCase()}/${value.sheet.toUpperCase()}`);
+    for (const { facts, number } of sheets) {
+      const titles = facts.of(DRAWING_TITLES).flatMap(({ value }) => (value.number === undefined ? [] : [value]));
+      const isKnown = titles.some((title) => referredTo.has(`${title.number?.toUpperCase()}/${number}`));
+      for (const title of titles) {
+        const own = `${title.number?.toUpperCase()}/${number}`;
+        const back = facts
+          .of(SHEET_REFERENCES)
+          .find(({ value }) => distanceToBox(grown(title.boxMm, AT_TITLE_MM), value.atMm) === 0);
+        const parent = back && byNumber.get(back.value.sheet.toUpperCase());
+        const isShown = referredTo.has(own);
+        if (isShown || !(parent ?? (titles.length > 1 && isKnown))) continue;
+        report({
+          page: facts.page.index,
+          placed: true,
+          layer: title.line.layer,
+          marks: { of: "texts", rows: Uint32Array.from(title.line.rows) },
+          regionMm: title.boxMm,
+          message: () =>
+            parent
+              ? `“${title.text}” refers back to ${parent.number}, but ${parent.number} does not refer to ${own}.`
+              : `Nothing in this file refers to “${title.text}” (${own}), though other drawings of ${number} are referred to.`,
+          measured: own,
+          ...(parent ? { expected: parent.number } : {}),
+        });
+      }
+    }
+  },
+});
