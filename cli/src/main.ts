@@ -55,6 +55,7 @@ program
   .requiredOption("--standard <standard>", "the office standard: a JSON file, a preset, or your installation's address")
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", 'the scale the drawings are at: 1:100 or "1/4in=1ft"')
+  .option("--particulars <file>", "the facts of the project, by field: a JSON file")
   .option("--format <format>", "text or json", "text")
   .option("--out <file>", "write the report there instead of to standard output")
   .option("--fail-on <severity>", "stop, mend, note or never", "stop")
@@ -70,6 +71,7 @@ program
   .requiredOption("--out <file>", "the new file; never the original")
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", "the scale the drawing is at")
+  .option("--particulars <file>", "the facts of the project, by field: a JSON file")
   .option("--format <format>", "text or json", "text")
   .action((file: string, options: MendArguments) =>
     from(import("./commands/mend"), ({ runMend }) => runMend(file, options)),

@@ -1,9 +1,10 @@
-import { readAndInspect } from "@hemstitch/core/inspect";
+import { readAndInspect, type InspectOptions } from "@hemstitch/core/inspect";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { parseScale, type Scale } from "@hemstitch/core/quantity";
 import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report/json";
 import { SEVERITIES, type OfficeStandard, type Severity } from "@hemstitch/core/standard/plain";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
+import { particularsFrom } from "../particulars";
 import { Progress } from "../progress";
 import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
@@ -15,6 +16,7 @@ export interface InspectArguments {
   readonly standard: string;
   readonly scale?: string;
   readonly kind?: string;
+  readonly particulars?: string;
   readonly format: string;
   readonly out?: string;
   readonly failOn: string;
@@ -29,10 +31,15 @@ export async function runInspect(files: readonly string[], options: InspectArgum
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
   const kind = kindFrom(options.kind, standard);
+  const given = {
+    ...(scale ? { scale } : {}),
+    ...(kind === undefined ? {} : { kind }),
+    ...(await particularsFrom(options.particulars)),
+  };
   const progress = new Progress(files.length, "inspecting");
   const reported: ReportedFile[] = [];
   for (const path of files) {
-    reported.push(await inspectFile(path, standard, scale, kind));
+    reported.push(await inspectFile(path, standard, given));
     progress.step(path);
   }
   progress.stop();
@@ -72,12 +79,7 @@ export function kindFrom(written: string | undefined, standard: OfficeStandard):
   );
 }
 
-async function inspectFile(
-  path: string,
-  standard: OfficeStandard,
-  scale: Scale | undefined,
-  kind: string | undefined,
-): Promise<ReportedFile> {
+async function inspectFile(path: string, standard: OfficeStandard, given: InspectOptions): Promise<ReportedFile> {
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   if (!input.ok) return { path, sha256: "", problem: input.problem.message };
@@ -85,12 +87,11 @@ async function inspectFile(
   const file = await readAndInspect(input.value, standard, {
     limits,
     inflate: nodeInflate,
-    ...(scale ? { scale } : {}),
-    ...(kind ? { kind } : {}),
+    ...given,
   });
   if (!file.ok) return { path, sha256: hash, problem: file.problem.message };
   const { drawing, inspected } = file.value;
-  return { path, sha256: hash, drawing, inspected, ...(scale ? { statedScale: scale } : {}) };
+  return { path, sha256: hash, drawing, inspected, ...(given.scale ? { statedScale: given.scale } : {}) };
 }
 
 function fails(files: readonly ReportedFile[], failOn: string): boolean {

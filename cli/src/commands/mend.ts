@@ -4,6 +4,7 @@ import { withPainter } from "@hemstitch/core/node/paint";
 import { mendFile } from "@hemstitch/core/mend";
 import { findingJson } from "@hemstitch/core/report/json";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
+import { particularsFrom } from "../particulars";
 import { forTerminal } from "../safe-text";
 import { standardFrom } from "../standard-argument";
 import { UsageError } from "../usage-error";
@@ -16,6 +17,7 @@ export interface MendArguments {
   readonly out: string;
   readonly scale?: string;
   readonly kind?: string;
+  readonly particulars?: string;
   readonly format: string;
 }
 
@@ -28,6 +30,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
   const standard = await standardFrom(options.standard);
   const scale = scaleFrom(options.scale);
   const kind = kindFrom(options.kind, standard);
+  const particulars = await particularsFrom(options.particulars);
   const limits = limitsFromEnvironment();
   const input = await readInput(path, limits);
   const mended = input.ok
@@ -38,6 +41,7 @@ export async function runMend(path: string, options: MendArguments): Promise<num
           paint,
           ...(scale ? { scale } : {}),
           ...(kind ? { kind } : {}),
+          ...particulars,
         }),
       )
     : input;

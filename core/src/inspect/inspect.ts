@@ -1,22 +1,17 @@
 import type { Drawing } from "../drawing";
-import type { Scale } from "../quantity";
 import { PAGE_KIND, SURE_KIND } from "../recognise/drawing-kinds";
 import { drawingsOn } from "../recognise/recognised";
-import { FileFacts, SeenDrawing, type PageFacts } from "../recognise/recogniser";
+import { FileFacts, SeenDrawing, type Given, type PageFacts } from "../recognise/recogniser";
 import { RULES, unmet, type Rule } from "../rules";
 import { SEVERITIES, severityIn, StandardLookup, type OfficeStandard } from "../standard/plain";
 import { Collector } from "./collect";
 import type { Finding, Inspected, KindOfPage, NotJudged } from "./finding";
 
-export interface InspectOptions {
-  /** The scale the drawings are at, where the caller knows it; goes before what the file states. */
-  readonly scale?: Scale;
+export interface InspectOptions extends Omit<Given, "isKindGuessed"> {
   /** The drawing kind, where the caller knows it: its pens and scales go before the general ones. */
   readonly kind?: string;
   /** The rules to judge by; all unless said. */
   readonly rules?: readonly Rule[];
-  /** What was made out in the drawing when it was judged by another standard. */
-  readonly seen?: SeenDrawing;
 }
 
 /** Judges a drawing by an edition: every rule that is on, over every page. Pure. */
@@ -36,13 +31,19 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
 }
 
 /** A file's facts; where nobody said its kind and its titles name one, its pens and scales go before the general ones. */
-function factsOf(drawing: Drawing, standard: OfficeStandard, { kind, scale, seen }: InspectOptions): FileFacts {
-  const looked = seen ?? new SeenDrawing(drawing);
-  const file = new FileFacts(drawing, new StandardLookup(standard, kind), scale, looked);
+function factsOf(
+  drawing: Drawing,
+  standard: OfficeStandard,
+  { kind, rules: _rules, ...given }: InspectOptions,
+): FileFacts {
+  const seen = given.seen ?? new SeenDrawing(drawing);
+  const file = new FileFacts(drawing, new StandardLookup(standard, kind), { ...given, seen });
   if (kind !== undefined) return file;
   const [first, ...others] = file.pages.map(kindOf);
   const isOne = first && first.confidence >= SURE_KIND && others.every((other) => other?.id === first.id);
-  return isOne ? new FileFacts(drawing, new StandardLookup(standard, first.id), scale, looked, true) : file;
+  return isOne
+    ? new FileFacts(drawing, new StandardLookup(standard, first.id), { ...given, seen, isKindGuessed: true })
+    : file;
 }
 
 function kindOf(facts: PageFacts): KindOfPage | null {

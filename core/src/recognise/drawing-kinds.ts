@@ -36,7 +36,7 @@ export const PAGE_KIND: PageRecogniser<GuessedKind> = {
 
 function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefined {
   const { kind: said, standard } = facts.file.standard;
-  if (said && !facts.file.isKindGuessed)
+  if (said && !facts.file.given.isKindGuessed)
     return { value: { kind: said, by: "said", words: "" }, confidence: CONFIDENCE.said };
   const titled = facts.of(DRAWING_TITLES).flatMap(({ value }) => {
     const kind = kindNamed(standard.kinds, value.text);

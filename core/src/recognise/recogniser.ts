@@ -62,6 +62,23 @@ export class SeenDrawing {
   }
 }
 
+/** What a title block is filled from: words by the fields of frames. */
+export type Particulars = Readonly<Record<string, string>>;
+
+/** What is known of a drawing beside what stands in it. */
+export interface Given {
+  /** The scale that the caller knows the drawings to be at. */
+  readonly scale?: Scale;
+  /** What was made out in the drawing when it was judged by another standard. */
+  readonly seen?: SeenDrawing;
+  /** The kind that it is judged by was read off the drawing, not said. */
+  readonly isKindGuessed?: boolean;
+  /** The facts of the project. */
+  readonly particulars?: Particulars;
+  /** What the register has of sheets, each by its `number`. */
+  readonly register?: readonly Particulars[];
+}
+
 /** What is known of a file and its pages, worked out as it is asked for, each thing once. */
 export class FileFacts {
   readonly pages: readonly PageFacts[];
@@ -70,12 +87,9 @@ export class FileFacts {
   constructor(
     readonly drawing: Drawing,
     readonly standard: StandardLookup,
-    /** The scale that the caller knows the drawings to be at. */
-    readonly givenScale?: Scale,
-    seen = new SeenDrawing(drawing),
-    /** The kind that it is judged by was read off the drawing, not said. */
-    readonly isKindGuessed = false,
+    readonly given: Given = {},
   ) {
+    const seen = given.seen ?? new SeenDrawing(drawing);
     this.pages = drawing.pages.map((page, i) => new PageFacts(this, page, seen.pages[i] ?? { found: new Map() }));
   }
 

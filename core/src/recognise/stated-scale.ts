@@ -16,7 +16,7 @@ export const STATED_SCALE: PageRecogniser<StatedScale> = {
   from: "the caller, else the measure dictionary of the largest part of the page (ISO 32000)",
   find: ({ page, file }) => {
     const viewport = largestViewport(page);
-    const scale = file.givenScale ?? statedScale(page);
+    const scale = file.given.scale ?? statedScale(page);
     return scale
       ? [{ value: { scale, ...(viewport ? { viewport } : {}) }, confidence: 1, evidence: [{ page: page.index }] }]
       : [];

@@ -20,10 +20,10 @@ describe("the starter of a drawing kind", () => {
       checkedByQpdf(starter.pdf);
       const drawing = await drawingOf(starter.pdf);
       const shown = standard.layers
-        .filter((layer) => ["drawn", "faint"].includes(standard.showing[layer.name]?.[kind] ?? ""))
+        .filter((layer) => ["drawn", "needed", "faint"].includes(standard.showing[layer.name]?.[kind] ?? ""))
         .map((layer) => layer.name);
       expect(drawing.layers.map((layer) => layer.name)).toEqual(expect.arrayContaining(shown));
-      const inspected = inspect(drawing, standard, { kind });
+      const inspected = inspect(drawing, standard, { kind, particulars: {} });
       expect(butEmptyFields(inspected.findings).map((finding) => finding.message)).toEqual([]);
       expect(inspected.notJudged).toEqual([]);
       for (const layer of shown) expect(starter.svg).toContain(`data-layer="${layer}"`);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { must } from "../../src/base/result";
 import { textBox, type Drawing, type TextColumns } from "../../src/drawing";
-import { inspect } from "../../src/inspect";
+import { inspect, type InspectOptions } from "../../src/inspect";
 import { mendFile } from "../../src/mend";
 import { parseScale } from "../../src/quantity";
 import { ruleOf } from "../../src/rules";
@@ -22,6 +22,8 @@ export interface RuleCase {
   readonly resources?: (file: RawPdf) => string;
   readonly standard?: (standard: OfficeStandard) => void;
   readonly preset?: string;
+  /** The facts of the project, and what the register has of its sheets. */
+  readonly given?: Pick<InspectOptions, "particulars" | "register">;
   /** Findings of the rule: [layer or undefined, count, measured, expected]. None for a right drawing. */
   readonly findings?: readonly (readonly [string | undefined, number, unknown?, unknown?])[];
   readonly notJudged?: boolean;
@@ -75,7 +77,7 @@ function standardOf(each: RuleCase): OfficeStandard {
 export async function judged(rule: string, each: RuleCase) {
   const drawing = await drawingOf(fileOf(each));
   const scale = each.scale ? { scale: must(parseScale(each.scale)) } : {};
-  const inspected = inspect(drawing, standardOf(each), scale);
+  const inspected = inspect(drawing, standardOf(each), { ...scale, ...each.given });
   return {
     findings: inspected.findings.filter((finding) => finding.rule === rule),
     notJudged: inspected.notJudged.filter((entry) => entry.rule === rule),
@@ -127,7 +129,7 @@ export function describeRule(rule: string, cases: readonly RuleCase[]): void {
       }
     });
     it.each(cases.filter((each) => each.mended))("$name, mended", async (each) => {
-      const chosen = { chosen: (finding: { rule: string }) => finding.rule === rule };
+      const chosen = { chosen: (finding: { rule: string }) => finding.rule === rule, ...each.given };
       const mended = must(await mendFile(fileOf(each), standardOf(each), chosen));
       expect(after(mended.drawing, each.mended!)).toEqual(each.mended);
       const still = mended.after.findings.filter((finding) => finding.rule === rule);

@@ -8,16 +8,17 @@ import { gridOf } from "./title-block";
 export interface TestSheet {
   readonly number: string;
   readonly content: string;
+  readonly project?: string;
 }
 
 /** Several sheets as one file. */
 export async function sheetFile(sheets: readonly TestSheet[]): Promise<Uint8Array> {
   const file = await PDFDocument.create();
-  for (const { number, content } of sheets) {
+  for (const { number, content, project = "Ferry house" } of sheets) {
     const block = gridOf(
       [
         ["Sheet number", number],
-        ["Project", "Ferry house"],
+        ["Project", project],
         ["Date", "2026-03-12"],
       ],
       320,

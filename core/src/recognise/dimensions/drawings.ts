@@ -339,7 +339,7 @@ function statedFor(
   facts: PageFacts,
   parts: readonly { readonly boxMm: BoxMm; readonly scale: number | undefined }[],
 ): DrawnPart["stated"][] {
-  const { givenScale } = facts.file;
+  const { scale: givenScale } = facts.file.given;
   if (givenScale) return parts.map(() => ({ scale: givenScale, by: "caller", words: "" }));
   const found = facts.of(SCALE_NOTES);
   const notes = found.map(({ value }) => value);

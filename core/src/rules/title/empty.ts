@@ -1,6 +1,7 @@
 import { TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
 import { isPlaceholder } from "../text/provisional";
 import { rule } from "../rule";
+import { filled, wanted } from "./filled";
 
 /** Fields that a sheet may rightly have nothing in: it was never revised, or is one of no series. */
 const MAY_BE_EMPTY: ReadonlySet<string | undefined> = new Set([
@@ -20,6 +21,7 @@ export const empty = rule({
   needs: [],
   reads: [TITLE_BLOCKS],
   parameters: [],
+  mends: "set-text",
   page: {
     measures:
       "Cells of title blocks: those of the standard's frames where they are drawn, and cells with the labels that title blocks have on others' sheets. A cell with nothing, a dash or a placeholder in it is empty. Revision, supplementary title, paper size and telephone may be.",
@@ -27,12 +29,13 @@ export const empty = rule({
     right: "Scale: 1:50.",
     wrong: "Approved by: nothing, or TBC.",
     cannotSee: "Fields whose cells are not drawn, and what stands in a field that is not what it asks for.",
-    mend: "None: somebody has to know it.",
+    mend: "Where the particulars of the project say it, a placeholder is written over, if the words have room in their cell.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
       for (const { value: block } of facts.of(TITLE_BLOCKS))
         for (const cell of block.cells.filter(isEmpty)) {
+          const should = wanted(facts, block.cells, cell.field);
           const lines = [...cell.values, ...(cell.labelLine ? [cell.labelLine] : [])];
           report({
             page: facts.page.index,
@@ -45,7 +48,8 @@ export const empty = rule({
                 ? `“${cell.label}” in the title block has nothing in it.`
                 : `“${cell.label}” in the title block says “${cell.value}”, which stands for something still to be written.`,
             measured: cell.value,
-            expected: cell.label,
+            expected: should ?? cell.label,
+            ...(should === undefined ? {} : filled(facts, cell, should)),
           });
         }
   },

@@ -21,7 +21,7 @@ import {
 async function factsOf(content: string, size: readonly [number, number] = [841, 594]) {
   const drawing = await drawingOf(onePage({ content, widthMm: size[0], heightMm: size[1] }));
   const scale = must(parseScale("1:50"));
-  return new FileFacts(drawing, new StandardLookup(preset("tarnwick")!), scale).pages[0]!;
+  return new FileFacts(drawing, new StandardLookup(preset("tarnwick")!), { scale }).pages[0]!;
 }
 
 async function areasOf(content: string): Promise<number[]> {

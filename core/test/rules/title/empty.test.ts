@@ -105,4 +105,14 @@ describeRule("title/empty", [
       ]),
     ),
   },
+  {
+    name: "a placeholder for what the particulars say",
+    layers,
+    given: { particulars: { scale: "1:50" } },
+    content: block({ ...FULL, SCALE: "TBC" }),
+    findings: [["A-ANNO-TTLB-LINE", 2, "TBC", "1:50"]],
+    mended: {
+      strings: ["PROJECT", "Ferry house", "DRAWING TITLE", "Ground floor", "SCALE", "1:50", "DRG NO.", "A-101"],
+    },
+  },
 ]);
