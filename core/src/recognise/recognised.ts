@@ -1,12 +1,17 @@
 import { cornersOfBox, distanceToBox, visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
+import { LEVELS, type Level } from "./building/levels";
+import { OPENINGS, SURE_WALL } from "./building/openings";
+import { ROOMS } from "./building/rooms";
+import { WALLS } from "./building/walls";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
 import { RUNNING_DIMENSIONS } from "./dimensions/running";
 import { scaleInWords } from "./dimensions/scale-in-words";
 import { DRAWING_TITLES, type DrawingTitle } from "./drawing-titles";
 import { DRAWN_LETTERING } from "./drawn-lettering";
+import { GRID_LINES } from "./grid-lines";
 import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { FileFacts, type PageFacts } from "./recogniser";
 import { LEADERS } from "./leaders";
@@ -35,6 +40,39 @@ export interface Recognised {
   readonly guides: readonly RecognisedGuide[];
   /** Cells of title blocks. */
   readonly titles: readonly RecognisedCell[];
+  /** Walls from end to end, and openings in them. */
+  readonly walls: readonly RecognisedWall[];
+  readonly rooms: readonly RecognisedRoom[];
+  /** Grid lines from their bubbles, and levels. */
+  readonly grids: readonly RecognisedGrid[];
+}
+
+/** A wall by the middle between its faces, or an opening from jamb to jamb. */
+export interface RecognisedWall {
+  readonly kind: "wall" | "door" | "window" | "opening";
+  readonly from: PointMm;
+  readonly to: PointMm;
+  /** On paper: of a wall its thickness, of an opening that of its wall. */
+  readonly thicknessMm: number;
+  /** Thickness or width in the building, millimetres; unknown where no scale is. */
+  readonly buildingMm?: number;
+}
+
+export interface RecognisedRoom {
+  readonly ring: readonly PointMm[];
+  readonly name: string;
+  readonly number: string;
+  /** As it is written; nothing where it is not. */
+  readonly written: string;
+  /** Within its walls, square metres; unknown where no scale is. */
+  readonly areaM2?: number;
+}
+
+export interface RecognisedGrid {
+  readonly kind: "grid line" | "level";
+  readonly words: string;
+  readonly from: PointMm;
+  readonly to: PointMm;
 }
 
 /** A cell of a title block, and what is written in it. */
@@ -220,8 +258,49 @@ export function recognisedOn(facts: PageFacts): Recognised {
     titles: facts
       .of(TITLE_BLOCKS)
       .flatMap(({ value }) => value.cells.map(({ label, value: words, boxMm }) => ({ label, value: words, boxMm }))),
+    walls: wallsOn(facts),
+    rooms: roomsOn(facts),
+    grids: [
+      ...facts
+        .of(GRID_LINES)
+        .map(({ value }) => ({ kind: "grid line" as const, words: value.label, from: value.from, to: value.to })),
+      ...facts.of(LEVELS).map(({ value }) => levelAt(value)),
+    ],
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
+}
+
+const inBuilding = (lengthMm: number, scale: number | undefined): { buildingMm?: number } =>
+  scale === undefined ? {} : { buildingMm: lengthMm * scale };
+
+const wallsOn = (facts: PageFacts): RecognisedWall[] => [
+  ...facts.of(WALLS).flatMap(({ value, confidence }): RecognisedWall[] => {
+    const { from, to, thicknessMm, scale } = value;
+    return confidence < SURE_WALL ? [] : [{ kind: "wall", from, to, thicknessMm, ...inBuilding(thicknessMm, scale) }];
+  }),
+  ...facts.of(OPENINGS).map(({ value: { use, from, to, widthMm, wall } }) => ({
+    kind: use,
+    from,
+    to,
+    thicknessMm: wall.thicknessMm,
+    ...inBuilding(widthMm, wall.scale),
+  })),
+];
+
+const roomsOn = (facts: PageFacts): RecognisedRoom[] =>
+  facts.of(ROOMS).map(({ value: { ring, name, number, written, areaMm2, scale } }) => ({
+    ring,
+    name,
+    number,
+    written: written?.line.text.trim() ?? "",
+    ...(scale === undefined ? {} : { areaM2: (areaMm2 * scale ** 2) / 1e6 }),
+  }));
+
+/** A level by the line under its lettering, at the height that it stands for where one is known. */
+function levelAt({ text, line, heightsMm }: Level): RecognisedGrid {
+  const [x, y] = line.startMm;
+  const height = heightsMm[0] ?? y;
+  return { kind: "level", words: text, from: [x, height], to: [x + line.lengthMm, height] };
 }
 
 /** How long a north point is shown, whatever its size. Millimetres. */

@@ -32,6 +32,7 @@ const SIDES = [
   ["after", "Mended"],
 ] as const;
 const SourceDialog = dynamic(() => import("./SourceDialog"), { ssr: false });
+const ReadOffDialog = dynamic(() => import("./recognised/ReadOffDialog"), { ssr: false });
 const NO_PLACES: readonly number[] = [];
 const NO_SHAPES: readonly Shape[] = [];
 
@@ -53,6 +54,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const [page, setPage] = useState(1);
   const [selected, setSelected] = useState<string | null>(null);
   const [sourceOpen, setSourceOpen] = useState(false);
+  const [listsOpen, setListsOpen] = useState(false);
   const after = side === "after" && mended;
   const all = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
   const [filter, setFilter] = useState(NO_FILTER);
@@ -171,7 +173,9 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
         )}
         {asked && <AskedPanel asked={asked} onClose={() => ask(null)} />}
         {panel === "layers" && <LayerPanel layers={layers} onClose={() => setPanel(null)} />}
-        {panel === "recognised" && <RecognisedPanel view={recognised} onClose={() => setPanel(null)} />}
+        {panel === "recognised" && (
+          <RecognisedPanel view={recognised} onLists={() => setListsOpen(true)} onClose={() => setPanel(null)} />
+        )}
         <ViewBar
           view={view}
           page={page}
@@ -207,6 +211,9 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
         onMend={mend}
         onSource={() => setSourceOpen(true)}
       />
+      {listsOpen && questions && (
+        <ReadOffDialog questions={questions} name={file.name} onClose={() => setListsOpen(false)} />
+      )}
       {sourceOpen && <SourceDialog file={detail} planSets={planSets} onClose={() => setSourceOpen(false)} />}
     </Box>
   );

@@ -1,8 +1,9 @@
-import { cornersOfBox, grown, type PointMm } from "@hemstitch/core/drawing";
+import { boxOfPoints, cornersOfBox, grown, type PointMm } from "@hemstitch/core/drawing";
 import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
-export type OverlayKind = "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides" | "titles";
+export type OverlayKind =
+  "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides" | "titles" | "walls" | "rooms" | "grids";
 
 /** Dark enough on the white sheet, and told apart by their dashes, too. */
 export const OVERLAY_INK: Record<OverlayKind, string> = {
@@ -13,6 +14,9 @@ export const OVERLAY_INK: Record<OverlayKind, string> = {
   lettering: "#5B6472",
   guides: "#2C6E49",
   titles: "#6B4E16",
+  walls: "#9F2B1E",
+  rooms: "#1F6F6B",
+  grids: "#5A4A9C",
 };
 const DASHES: Record<OverlayKind, number[]> = {
   drawings: [14, 6],
@@ -22,6 +26,9 @@ const DASHES: Record<OverlayKind, number[]> = {
   lettering: [],
   guides: [8, 3, 2, 3],
   titles: [5, 3],
+  walls: [],
+  rooms: [10, 3],
+  grids: [12, 3, 2, 3],
 };
 const RING_PX = 6;
 const FONT = "600 12px 'Archivo Variable', sans-serif";
@@ -56,6 +63,21 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   if (shown.has("guides")) for (const { from, to, words } of page.guides) guide(context, at(...from), at(...to), words);
   if (shown.has("titles"))
     for (const { boxMm } of page.titles) outline("titles", cornersOfBox(grown(boxMm, -CELL_INSET_MM)), 1.5);
+  if (shown.has("rooms"))
+    for (const { ring, name, number, areaM2 } of page.rooms) {
+      outline("rooms", ring, 2);
+      const [x, y] = at(...middleOf(ring));
+      const words = [number, name, areaM2 === undefined ? "" : `${areaM2.toFixed(1)} m²`].filter(Boolean).join(" ");
+      label(context, words, x, y, OVERLAY_INK.rooms, "center");
+    }
+  if (shown.has("walls"))
+    for (const { kind, from, to } of page.walls) wall(context, at(...from), at(...to), kind !== "wall");
+  if (shown.has("grids"))
+    for (const { from, to, words } of page.grids) {
+      stroked(context, "grids", at(...from), at(...to), 1.5);
+      const [x, y] = at(...from);
+      label(context, words, x + 4, y - 5, OVERLAY_INK.grids);
+    }
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("dimensions")) {
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
@@ -68,6 +90,46 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
       const [x, y] = at(boxMm.x, boxMm.y + boxMm.height);
       if (implied) label(context, implied.words, x + 4, y - 5);
     }
+}
+
+/** The middle of the box around corners. */
+function middleOf(ring: readonly PointMm[]): PointMm {
+  const { x, y, width, height } = boxOfPoints(ring);
+  return [x + width / 2, y + height / 2];
+}
+
+function stroked(
+  context: CanvasRenderingContext2D,
+  kind: OverlayKind,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  width: number,
+): void {
+  context.strokeStyle = OVERLAY_INK[kind];
+  context.lineWidth = width;
+  context.setLineDash(DASHES[kind]);
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...to);
+  context.stroke();
+  context.setLineDash([]);
+}
+
+/** A line along the middle of a wall; an opening in it has a dot at each jamb and is thinner. */
+function wall(
+  context: CanvasRenderingContext2D,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  isOpening: boolean,
+): void {
+  stroked(context, "walls", from, to, isOpening ? 1.25 : 3);
+  if (!isOpening) return;
+  context.fillStyle = OVERLAY_INK.walls;
+  for (const [x, y] of [from, to]) {
+    context.beginPath();
+    context.arc(x, y, DOT_PX + 0.5, 0, 2 * Math.PI);
+    context.fill();
+  }
 }
 
 /** The lines of a hatch. */
@@ -113,14 +175,7 @@ function guide(
   to: readonly [number, number],
   words: string,
 ): void {
-  context.strokeStyle = OVERLAY_INK.guides;
-  context.lineWidth = 2;
-  context.setLineDash(DASHES.guides);
-  context.beginPath();
-  context.moveTo(...from);
-  context.lineTo(...to);
-  context.stroke();
-  context.setLineDash([]);
+  stroked(context, "guides", from, to, 2);
   label(context, words, to[0] + 4, to[1] - 5, OVERLAY_INK.guides);
 }
 
@@ -149,8 +204,10 @@ function label(
   x: number,
   y: number,
   ink = OVERLAY_INK.drawings,
+  align: CanvasTextAlign = "left",
 ): void {
   context.font = FONT;
+  context.textAlign = align;
   context.lineWidth = 3;
   context.strokeStyle = "#fff";
   context.strokeText(words, x, y);

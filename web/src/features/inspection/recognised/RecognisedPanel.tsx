@@ -1,5 +1,6 @@
 "use client";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
@@ -16,6 +17,9 @@ const WORDS: Record<OverlayKind, string> = {
   lettering: "Lettering",
   guides: "Scale bars and north points",
   titles: "Fields of title blocks",
+  walls: "Walls and openings",
+  rooms: "Rooms",
+  grids: "Grid lines and levels",
 };
 
 /** How each kind is drawn over the sheet, in words: nobody has to tell them apart by their colours. */
@@ -27,10 +31,21 @@ const DRAWN: Record<OverlayKind, string> = {
   lettering: "thin boxes for lines, heavy ones for blocks",
   guides: "dashes along each bar, and towards north",
   titles: "short dashes within each field",
+  walls: "a line along each wall, dots at jambs",
+  rooms: "dashes around each, with its area",
+  grids: "long and short dashes from each label",
 };
 
 /** What the program made out on the sheet, to be shown over it: so that people can trust its silence. */
-export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClose: () => void }) {
+export function RecognisedPanel({
+  view,
+  onLists,
+  onClose,
+}: {
+  view: RecognisedView;
+  onLists: () => void;
+  onClose: () => void;
+}) {
   const { page, problem, shown, toggle } = view;
   return (
     <SheetPanel
@@ -63,6 +78,13 @@ export function RecognisedPanel({ view, onClose }: { view: RecognisedView; onClo
           </Box>
         ))}
       </Box>
+      {page && (
+        <Box sx={{ px: 1, pb: 0.5 }}>
+          <Button size="small" onClick={onLists}>
+            Lists of rooms, openings, levels…
+          </Button>
+        </Box>
+      )}
       {page && page.drawings.length > 0 && (
         <Box component="ul" aria-label="Scales" sx={{ m: 0, px: 1.5, pb: 1, listStyle: "none" }}>
           {page.drawings.map((each, i) => (

@@ -1,7 +1,7 @@
 import type { Drawing, MarkSort } from "@hemstitch/core/drawing";
 import type { AskedMark, Recognised } from "@hemstitch/core/recognise";
 import type { OfficeStandard } from "@hemstitch/core/standard/plain";
-import type { Answer, Question } from "./recognise.worker";
+import type { Answer, Question, ReadOff } from "./recognise.worker";
 
 interface Waiting {
   readonly done: (value: never) => void;
@@ -25,6 +25,11 @@ export class SheetQuestions {
   recognised(): Promise<readonly Recognised[]> {
     this.found ??= this.ask<readonly Recognised[]>((turn) => ({ kind: "recognise", turn }));
     return this.found;
+  }
+
+  /** Rooms, openings, levels and grid lines as lists. */
+  readOff(): Promise<ReadOff> {
+    return this.ask<ReadOff>((turn) => ({ kind: "read-off", turn }));
   }
 
   mark(page: number, of: MarkSort, row: number): Promise<AskedMark> {

@@ -13,6 +13,9 @@ export const KINDS: readonly OverlayKind[] = [
   "leaders",
   "guides",
   "titles",
+  "walls",
+  "rooms",
+  "grids",
   "lettering",
 ];
 
