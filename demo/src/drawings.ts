@@ -7,6 +7,7 @@ import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { ORCHARD, SALTMARSH, type Building } from "./building";
 import { drawPlan } from "./draw-plan";
 import { drawPlants } from "./plants";
+import { drawBuildingPlants, SALTMARSH_SLIPPED } from "./plants-building";
 import { drawStructure } from "./draw-structure";
 import { PenBoard, type Slips } from "./pen-board";
 
@@ -73,6 +74,14 @@ const RECIPES: readonly Recipe[] = [
     scale: "1:50",
     page: A1,
     extra: (board) => drawPlants(board, SALTMARSH),
+  },
+  {
+    file: "saltmarsh-building-drafter.pdf",
+    title: "Ground floor plan",
+    building: SALTMARSH_SLIPPED,
+    scale: "1:50",
+    page: A1,
+    extra: drawBuildingPlants,
   },
   {
     file: "saltmarsh-half-size.pdf",

@@ -10,7 +10,7 @@ export function demoEditions(): { number: number; summary: string; content: Offi
   const second = structuredClone(third);
   const sills = layer(second, "A-GLAZ-SILL");
   if (sills) sills.pen = "0.13";
-  second.openings = second.openings.slice(0, 5);
+  second.openings = second.openings.slice(0, -2);
   const first = structuredClone(second);
   first.hatches = first.hatches.filter((hatch) => hatch.id !== "floor-tile");
   const glaz = layer(first, "A-GLAZ");

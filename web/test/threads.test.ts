@@ -13,7 +13,7 @@ afterAll(() => closeThreads());
 /** Work of some seconds. */
 const PAGE = largePage(900_000, 100);
 const heavy = () =>
-  inThread({ kind: "inspect", bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length });
+  inThread({ kind: "inspect", given: {}, bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length });
 const light = () => inThread({ kind: "workbook", tables: [{ title: "T", columns: ["a"], rows: [["b"]] }] });
 const asked = new Request("http://127.0.0.1/api/x", { method: "POST" });
 
@@ -42,7 +42,7 @@ describe("work that somebody waits for", () => {
   });
   it("that takes too long takes its thread down, and nothing else", async () => {
     const slow = inThread(
-      { kind: "inspect", bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length },
+      { kind: "inspect", given: {}, bytes: PAGE, standard: preset("tarnwick")!, maxFileBytes: PAGE.length },
       { deadlineMs: 300 },
     );
     const beside = light();
@@ -68,7 +68,7 @@ describe("work that somebody waits for", () => {
 describe("a mend in a thread", () => {
   it("paints the page before and after, and says where it could not", { timeout: 60_000 }, async () => {
     const mend = (bytes: Uint8Array) =>
-      inThread({ kind: "mend", bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6, only: null });
+      inThread({ kind: "mend", given: {}, bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6, only: null });
     const weasy = new Uint8Array(readFileSync(join(import.meta.dirname, "../../core/test/cases/pdf/weasy.pdf")));
     const rows = async (bytes: Uint8Array) => {
       const mended = await mend(bytes);
@@ -89,7 +89,7 @@ describe("hostile files", () => {
   const folder = join(import.meta.dirname, "../../core/test/cases/pdf");
   const inspected = (name: string) => {
     const bytes = new Uint8Array(readFileSync(join(folder, name)));
-    return inThread({ kind: "inspect", bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6 });
+    return inThread({ kind: "inspect", given: {}, bytes, standard: preset("tarnwick")!, maxFileBytes: 250e6 });
   };
   it("are answered in words, and a sound one beside them is read", { timeout: 120_000 }, async () => {
     const bombs = readdirSync(folder).filter((name) => name.startsWith("bomb-"));

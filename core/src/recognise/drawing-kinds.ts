@@ -27,7 +27,7 @@ export const PAGE_KIND: PageRecogniser<GuessedKind> = {
   id: "page-kind",
   on: "page",
   finds: "the drawing kind",
-  from: "what the caller says, else the titles of drawings, else the title in the title block, else what is drawn",
+  from: "what the caller says, else the titles of drawings and the names of measured parts, else the title in the title block, else what is drawn",
   find: (facts) => {
     const guess = kindOf(facts);
     return guess ? [{ ...guess, evidence: [{ page: facts.page.index }] }] : [];
@@ -38,9 +38,13 @@ function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefin
   const { kind: said, standard } = facts.file.standard;
   if (said && !facts.file.given.isKindGuessed)
     return { value: { kind: said, by: "said", words: "" }, confidence: CONFIDENCE.said };
-  const titled = facts.of(DRAWING_TITLES).flatMap(({ value }) => {
-    const kind = kindNamed(standard.kinds, value.text);
-    return kind ? [{ kind, words: value.text }] : [];
+  const titles = [
+    ...facts.of(DRAWING_TITLES).map(({ value }) => value.text),
+    ...facts.page.viewports.map(({ name }) => name),
+  ];
+  const titled = titles.flatMap((words) => {
+    const kind = kindNamed(standard.kinds, words);
+    return kind ? [{ kind, words }] : [];
   });
   const [first] = titled;
   if (first && titled.every(({ kind }) => kind === first.kind))

@@ -62,6 +62,11 @@ export class MendRequest {
   @IsOptional() @IsArray() @ArrayMaxSize(20_000) @IsString({ each: true }) only?: string[];
 }
 
+export class KindRequest {
+  /** Id of the drawing kind that a file is judged as; null for the one that it says itself. */
+  @ValidateIf((form: KindRequest) => form.kind !== null) @IsString() @MaxLength(60) kind!: string | null;
+}
+
 export class ListChange {
   @IsIn(LIST_NAMES) list!: ListName;
   @IsArray() @ArrayMaxSize(20_000) @IsObject({ each: true }) edits!: {

@@ -10,6 +10,10 @@ const LEAST_SHARE = 0.6;
 /** Heights on paper can't be told more exactly. Millimetres. */
 const PAPER_MM = 0.1;
 
+/** Tags of one row stand no farther beside each other; one that is off by more is a level of something else. Millimetres. */
+const BESIDE_MM = 60;
+const LEAST_SLIP_MM = 1000;
+
 /** Levels of one drawing whose heights on the sheet go with what is written. */
 export interface LevelRow {
   readonly agreeing: readonly Level[];
@@ -57,9 +61,20 @@ function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow |
       }
   }
   if (!best) return undefined;
+  best = { ...best, off: best.off.filter(isOfRow(best.agreeing)) };
   const values = new Set(best.agreeing.map(({ text }) => text));
   const all = best.agreeing.length + best.off.length;
   return values.size >= LEAST_AGREEING && best.agreeing.length >= LEAST_SHARE * all ? best : undefined;
+}
+
+/** Whether a level stands with others, above or below them, and is off by no more than could be a slip. */
+function isOfRow(agreeing: readonly Level[]): (each: LevelRow["off"][number]) => boolean {
+  const places = agreeing.map(({ atMm }) => atMm[0]);
+  const heights = agreeing.map(({ readings }) => readings[0]?.length.toNumber() ?? 0);
+  const [left, right] = [Math.min(...places) - BESIDE_MM, Math.max(...places) + BESIDE_MM];
+  const most = Math.max(LEAST_SLIP_MM, (Math.max(...heights) - Math.min(...heights)) / 2);
+  return ({ level: { atMm }, readsMm, standsAtMm }) =>
+    atMm[0] >= left && atMm[0] <= right && Math.abs(readsMm - standsAtMm) <= most;
 }
 
 const readingIn = ({ readings }: Level, unit: Reading["unit"]): Reading | undefined =>

@@ -7,7 +7,7 @@ import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
 
 /** A drawing and its sheet in one line: `3/A-501`. */
 const IN_ONE =
-  /^(?:(?:see|refer to|ref\.?|detail|section|sim\.?)\s+)*([A-Z]?\d{1,3}[A-Z]?|[A-Z])\s*\/\s*([A-Z]{1,3}[-.]?\d{1,4}(?:\.\d{1,3})?[A-Z]?)$/i;
+  /^(?:(?:see|refer to|ref\.?|detail|section|sim\.?)\s+)*([A-Z]?\d{1,3}[A-Z]?|[A-Z])\s*\/\s*([A-Z]{1,3}[-.]?\d{1,4}(?:\.\d{1,3})?[A-Z]?)[.,;)]?$/i;
 /** A sheet in words: `SEE SHEET A-501`, `see A-501`. */
 const IN_WORDS =
   /\b(?:see|refer to|on)\s+(?:sheet|drawing|dr(?:aw)?g\.?)?\s*(?:no\.?\s*)?([A-Z]{1,3}-\d{1,4}(?:\.\d{1,3})?[A-Z]?)\b/i;

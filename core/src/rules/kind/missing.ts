@@ -1,4 +1,5 @@
 import { PAGE_KIND } from "../../recognise/drawing-kinds";
+import { MEANT_NAMES, NAMED_LAYERS } from "../../recognise/layer-names";
 import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
 import { isDrawn } from "../../standard/plain";
 import { rule } from "../rule";
@@ -9,7 +10,7 @@ export const missing = rule({
   title: "A layer that this kind of drawing needs has nothing drawn",
   severity: "mend",
   needs: ["layers", "register", "chart"],
-  reads: [PAGE_KIND, MARKS_ON_LAYERS],
+  reads: [PAGE_KIND, MARKS_ON_LAYERS, NAMED_LAYERS, MEANT_NAMES],
   parameters: [],
   page: {
     measures:
@@ -17,12 +18,20 @@ export const missing = rule({
     why: "Dimensions disappear when a drawing is shown as another kind, and nobody misses what isn't there.",
     right: "A floor plan with its dimensions.",
     wrong: "A floor plan whose A-ANNO-DIMS is off, or empty.",
-    cannotSee: "Marks that are missing on a layer which has others.",
+    cannotSee: "Marks that are missing on a layer which has others, and files whose layers bear another office's names.",
     mend: "None: switch the layer on, or draw what is missing.",
   },
   judge(context) {
     const { file, report } = context;
     const { layers } = file.drawing;
+    const named = file.of(NAMED_LAYERS);
+    const strange = named.filter(({ value }) => value.state === "malformed" || value.state === "unregistered");
+    if (strange.length * 2 > named.length) {
+      context.leaveOpen("Most layers of this file bear names that are not the register's.");
+      return;
+    }
+    // A layer under a wrong name is told by that.
+    const meant = new Set(file.of(MEANT_NAMES).flatMap(({ value }) => value.sure?.name ?? []));
     for (const [facts, kind] of pagesOfKinds(context)) {
       const shown = new Set<string>();
       const held = new Set<string>();
@@ -37,7 +46,7 @@ export const missing = rule({
       }
       for (const { name, withdrawn } of file.standard.standard.layers) {
         const state = withdrawn ? undefined : showingOf(facts, name, kind);
-        if (!isDrawn(state) || shown.has(name)) continue;
+        if (!isDrawn(state) || shown.has(name) || meant.has(name)) continue;
         const layer = layers.findIndex((each) => each.name === name);
         const isOff = layer >= 0 && held.has(name) && layers[layer]?.visible === false;
         if (!isOff && state !== "needed") continue;

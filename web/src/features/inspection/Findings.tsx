@@ -21,6 +21,7 @@ import { FilterBar, SeverityToggles } from "./FilterBar";
 import { layerNameOf, type FindingFilter } from "./finding-filter";
 import { mendWords } from "./mend-words";
 import type { Numbered } from "./numbered";
+import { KindPicker } from "./KindPicker";
 import { ScaleEvidence } from "./ScaleEvidence";
 
 const ORDERS = [
@@ -45,6 +46,7 @@ interface Props {
   readonly onFilter: (filter: FindingFilter) => void;
   /** What was made out on the page that is looked at. */
   readonly recognised: Recognised | null;
+  readonly refresh: () => Promise<void>;
 }
 
 /** The findings beside the sheet, by rule or by layer, and what can be done about all of them. */
@@ -78,6 +80,9 @@ export function Findings(props: Props) {
           {detail.standardName}
           {detail.statedScale ? ` · stated scale ${detail.statedScale}` : ""}
         </Typography>
+        <Box sx={{ mt: -0.75, mb: 1 }}>
+          <KindPicker file={file} detail={detail} refresh={props.refresh} />
+        </Box>
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap" }}>
           {after ? (
             <>

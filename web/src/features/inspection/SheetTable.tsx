@@ -205,6 +205,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
         filter={filter}
         onFilter={setFilter}
         recognised={recognised.page}
+        refresh={refresh}
         selected={selected}
         mendBusy={mendBusy}
         onSelect={select}

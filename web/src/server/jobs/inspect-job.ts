@@ -1,7 +1,7 @@
 import { eq } from "drizzle-orm";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { storable } from "../database/jsonb";
-import { inspectedFiles, inspections } from "../database/schema";
+import { inspectedFiles, inspections, planSets, sheets } from "../database/schema";
 import type { Database } from "../database/client";
 import { maxFileBytes } from "../files/limits";
 import { fileBytes } from "../files/pieces";
@@ -10,6 +10,7 @@ import { standardFor } from "../queries/standard";
 import { defineJob } from "./job";
 import { keepDrawing } from "./kept-drawing";
 import { inThread } from "./threads";
+import type { GivenOfFile } from "./thread-work";
 
 export interface OfFile {
   readonly fileId: string;
@@ -22,9 +23,9 @@ export const inspectFile = defineJob<OfFile>({
   async run({ args, database, signal, progress }) {
     const input = await inputOf(database, args.fileId);
     if (!input) return { problem: "The file is not there any more." };
-    const { bytes, sha256, standard } = input;
+    const { bytes, sha256, standard, given } = input;
     const result = await inThread(
-      { kind: "inspect", bytes, standard, maxFileBytes: maxFileBytes() },
+      { kind: "inspect", bytes, standard, given, maxFileBytes: maxFileBytes() },
       { signal, onProgress: progress },
     );
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };
@@ -40,6 +41,7 @@ export const inspectFile = defineJob<OfFile>({
             pages: result.pages,
             layers: storable([...result.layers]),
             statedScale: result.statedScale,
+            kinds: storable([...result.kinds]),
             standardName: editionInWords(standard),
             notJudged: storable([...result.notJudged]),
             unread: storable([...result.unread]),
@@ -65,10 +67,29 @@ export async function inputOf(database: Database, fileId: string) {
       sha256: inspectedFiles.sha256,
       officeId: inspections.officeId,
       planSetId: inspections.planSetId,
+      kind: inspectedFiles.kind,
     })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .where(eq(inspectedFiles.id, fileId));
   const bytes = row && (await fileBytes(database, row.sha256));
-  return bytes && { ...row, bytes, standard: await standardFor(row.officeId, row.planSetId, database) };
+  if (!bytes) return undefined;
+  const standard = await standardFor(row.officeId, row.planSetId, database);
+  const given = { ...(row.kind === null ? {} : { kind: row.kind }), ...(await factsOf(row.planSetId, database)) };
+  return { ...row, bytes, standard, given };
+}
+
+/** What a plan set says of its sheets: its particulars, and the title and revision of each by its number. */
+async function factsOf(planSetId: string | null, from: Database): Promise<GivenOfFile> {
+  if (planSetId === null) return {};
+  const [set] = await from
+    .select({ particulars: planSets.particulars })
+    .from(planSets)
+    .where(eq(planSets.id, planSetId));
+  if (!set) return {};
+  const register = await from
+    .select({ number: sheets.number, title: sheets.title, revision: sheets.revision })
+    .from(sheets)
+    .where(eq(sheets.planSetId, planSetId));
+  return { particulars: set.particulars, register };
 }

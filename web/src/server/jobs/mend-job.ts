@@ -21,9 +21,9 @@ export const mendFile = defineJob<MendArgs>({
   async run({ args, database, signal, progress }) {
     const input = await inputOf(database, args.fileId);
     if (!input) return { problem: "The file is not there any more." };
-    const { bytes, standard, officeId } = input;
+    const { bytes, standard, given, officeId } = input;
     const result = await inThread(
-      { kind: "mend", bytes, standard, maxFileBytes: maxFileBytes(), only: args.only ?? null },
+      { kind: "mend", bytes, standard, given, maxFileBytes: maxFileBytes(), only: args.only ?? null },
       { signal, onProgress: progress },
     );
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };

@@ -3,9 +3,12 @@ import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
 import type { LibraryItem, LibraryOptions } from "@hemstitch/core/specimen";
 import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
-import type { Finding, NotJudged } from "@hemstitch/core/inspect";
+import type { Finding, InspectOptions, KindOfPage, NotJudged } from "@hemstitch/core/inspect";
 import type { DraftChange, WorkedOut } from "./thread-draft";
 import type { EffectRow, EffectSums, MendRow, UnreadRow } from "../database/rows";
+
+/** What is known of a file beside what stands in it: its kind, and the facts of its plan set. */
+export type GivenOfFile = Pick<InspectOptions, "kind" | "particulars" | "register">;
 
 /** What a thread is asked to do; all of it plain values that can be sent between threads. */
 export type ThreadTask =
@@ -13,12 +16,14 @@ export type ThreadTask =
       readonly kind: "inspect";
       readonly bytes: Uint8Array;
       readonly standard: OfficeStandard;
+      readonly given: GivenOfFile;
       readonly maxFileBytes: number;
     }
   | {
       readonly kind: "mend";
       readonly bytes: Uint8Array;
       readonly standard: OfficeStandard;
+      readonly given: GivenOfFile;
       readonly maxFileBytes: number;
       readonly only: readonly string[] | null;
     }
@@ -129,6 +134,7 @@ export interface InspectedResult {
   readonly pages: number;
   readonly layers: readonly string[];
   readonly statedScale: string | null;
+  readonly kinds: readonly (KindOfPage | null)[];
   readonly findings: readonly Finding[];
   readonly notJudged: readonly NotJudged[];
   readonly unread: readonly UnreadRow[];

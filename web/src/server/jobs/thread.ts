@@ -74,6 +74,7 @@ async function inspectBytes(
     inflate: nodeInflate,
     onPage,
     limits: { fileBytes: task.maxFileBytes },
+    ...task.given,
   });
   if (!file.ok) return problemOf(file.problem);
   const { drawing, inspected } = file.value;
@@ -86,6 +87,7 @@ async function inspectBytes(
     statedScale: stated
       ? formatScale(stated, first.viewports[0]?.ratio.includes("=") ? "feet-inches" : "metric")
       : null,
+    kinds: inspected.kinds,
     findings: inspected.findings,
     notJudged: inspected.notJudged,
     unread: drawing.unread,
@@ -109,6 +111,7 @@ async function mendBytes(
       paint,
       onPage,
       limits: { fileBytes: task.maxFileBytes },
+      ...task.given,
       ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
     }),
   );

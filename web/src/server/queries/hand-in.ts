@@ -65,3 +65,32 @@ export async function queueMend(
     return true;
   });
 }
+
+/**
+ * Queues a file to be inspected anew as another drawing kind; says why not where it is being looked at or was mended:
+ * what was mended was mended as what it was.
+ */
+export async function inspectAs(
+  asker: Pick<Asker, "officeId" | "who">,
+  { id: fileId, name }: { readonly id: string; readonly name: string },
+  kind: string | null,
+): Promise<"queued" | "busy" | "mended"> {
+  return database().transaction(async (on) => {
+    const [file] = await on
+      .select({ jobId: inspectedFiles.jobId, mendJobId: inspectedFiles.mendJobId, kind: inspectedFiles.kind })
+      .from(inspectedFiles)
+      .where(eq(inspectedFiles.id, fileId))
+      .for("update");
+    if (!file || file.mendJobId !== null) return "mended";
+    const busy = await on
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.id, file.jobId), inArray(jobs.state, ["waiting", "working"])));
+    if (busy.length > 0) return "busy";
+    const args: OfFile = { fileId };
+    const jobId = await enqueue(on, { kind: "inspect-file" }, asker.officeId, args);
+    await on.update(inspectedFiles).set({ jobId, kind }).where(eq(inspectedFiles.id, fileId));
+    await record(asker, [{ what: "file.kind", entry: name, before: file.kind, after: kind }], on);
+    return "queued";
+  });
+}

@@ -86,6 +86,8 @@ const detail = {
   sha256: inspectedFiles.sha256,
   layers: inspectedFiles.layers,
   statedScale: inspectedFiles.statedScale,
+  kind: inspectedFiles.kind,
+  kinds: inspectedFiles.kinds,
   standardName: inspectedFiles.standardName,
   notJudged: inspectedFiles.notJudged,
   unread: inspectedFiles.unread,

@@ -21,6 +21,7 @@ const WHAT: Readonly<Record<string, string>> = {
   "standard.textStyleNames": "names of text styles",
   "standard.legendOrder": "order of legends",
   "file.mend": "mended",
+  "file.kind": "judged as another kind of drawing",
   "file.cancelled": "stopped the inspection of",
   "people.password": "changed the password of",
   "people.signed-out-everywhere": "signed out everywhere,",

@@ -1,6 +1,6 @@
 import { sql } from "drizzle-orm";
 import { bigserial, index, integer, jsonb, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
-import type { Finding, NotJudged } from "@hemstitch/core/inspect";
+import type { Finding, KindOfPage, NotJudged } from "@hemstitch/core/inspect";
 import type { MendRow, UnreadRow } from "../rows";
 import { id, made } from "./columns";
 import { files } from "./files";
@@ -39,6 +39,10 @@ export const inspectedFiles = pgTable(
     pages: integer("pages"),
     layers: jsonb("layers").$type<string[]>(),
     statedScale: text("stated_scale"),
+    /** The drawing kind that somebody said it is judged as; nothing for the one that it says itself. */
+    kind: text("kind"),
+    /** The kind of each page, said or read off it. */
+    kinds: jsonb("kinds").$type<(KindOfPage | null)[]>(),
     standardName: text("standard_name"),
     notJudged: jsonb("not_judged").$type<NotJudged[]>(),
     unread: jsonb("unread").$type<UnreadRow[]>(),
