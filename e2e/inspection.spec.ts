@@ -58,7 +58,7 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map(
     (finding) => finding.rule,
   );
-  expect(left).toEqual(["text/font"]);
+  expect(left).toEqual(["file/font-not-embedded"]);
 });
 
 test("walks the light table by keyboard", async ({ page }) => {

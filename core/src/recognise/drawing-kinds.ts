@@ -47,7 +47,8 @@ function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefin
     return kind ? [{ kind, words }] : [];
   });
   const [first] = titled;
-  if (first && titled.every(({ kind }) => kind === first.kind))
+  // A title beside one of several drawings says nothing of the others.
+  if (first && titled.length >= facts.page.viewports.length && titled.every(({ kind }) => kind === first.kind))
     return { value: { ...first, by: "title" }, confidence: CONFIDENCE.title };
   if (first) return undefined;
   for (const { value: block } of facts.of(TITLE_BLOCKS))

@@ -4,6 +4,7 @@ import { inItsUnits, type Scale } from "../quantity";
 import { LEVELS, type Level } from "./building/levels";
 import { OPENINGS, SURE_WALL } from "./building/openings";
 import { ROOMS } from "./building/rooms";
+import { SLOPES } from "./building/slopes";
 import { WALLS } from "./building/walls";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
@@ -45,6 +46,14 @@ export interface Recognised {
   readonly rooms: readonly RecognisedRoom[];
   /** Grid lines from their bubbles, and levels. */
   readonly grids: readonly RecognisedGrid[];
+  readonly slopes: readonly RecognisedSlope[];
+}
+
+/** A line and the slope that is written for it. */
+export interface RecognisedSlope {
+  readonly text: string;
+  readonly from: PointMm;
+  readonly to: PointMm;
 }
 
 /** A wall by the middle between its faces, or an opening from jamb to jamb. */
@@ -266,6 +275,7 @@ export function recognisedOn(facts: PageFacts): Recognised {
         .map(({ value }) => ({ kind: "grid line" as const, words: value.label, from: value.from, to: value.to })),
       ...facts.of(LEVELS).map(({ value }) => levelAt(value)),
     ],
+    slopes: facts.of(SLOPES).map(({ value: { text, from, to } }) => ({ text, from, to })),
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
 }

@@ -85,45 +85,72 @@ export function onPaper({ scale = 50, at = [40, 40], turn = 0 }: TestPlan, [x, y
   return [at[0] + (x * cos - y * sin) / scale, at[1] + (x * sin + y * cos) / scale];
 }
 
-/** The content of a drawing of a plan. */
-export function drawnPlan(plan: TestPlan): string {
-  const { style = "outlines", pen = 0.5, glassPen = 0.25, walls, openings = [] } = plan;
-  const put = (point: Point): string => onPaper(plan, point).map(n).join(" ");
-  let content = `${pen} w [] 0 d 0 G 0.6 g\n`;
-  for (const polygon of built(plan)) {
-    if (style === "areas") {
-      for (const ring of polygon) content += `${ring.map((p, i) => `${put(p)} ${i === 0 ? "m" : "l"}`).join(" ")} h\n`;
-      content += "f*\n";
-      continue;
-    }
-    for (const ring of polygon)
-      if (style === "outlines")
-        content += `${ring
-          .slice(0, -1)
-          .map((p, i) => `${put(p)} ${i === 0 ? "m" : "l"}`)
-          .join(" ")} s\n`;
-      else for (let i = 1; i < ring.length; i++) content += `${put(ring[i - 1]!)} m ${put(ring[i]!)} l S\n`;
-  }
-  content += "0 g\n";
-  for (const opening of openings) content += fitted(plan, walls[opening.wall]!, opening, glassPen);
-  return content;
+/** Walls as pieces that lie over each other at their corners, on paper: how many people fill them. */
+export function bandsOf(plan: TestPlan): Point[][] {
+  const gaps = (plan.openings ?? []).map(({ wall, at, width }) => {
+    const own = plan.walls[wall]!;
+    return strip({ ...own, thick: own.thick + 2 }, at - width / 2, at + width / 2);
+  });
+  return plan.walls.flatMap((wall) =>
+    polygonClipping
+      .difference([solid(wall)], ...gaps.map((gap) => [gap]))
+      .flatMap(([ring]) => (ring ? [ring.slice(0, -1).map((point) => onPaper(plan, point))] : [])),
+  );
+}
+
+/** What a plan is drawn with, on paper: outlines of walls, lines, and arcs of swings. */
+export type PlanMark =
+  | { readonly kind: "ring"; readonly points: readonly Point[] }
+  | { readonly kind: "area"; readonly rings: readonly (readonly Point[])[] }
+  | { readonly kind: "line"; readonly points: readonly [Point, Point]; readonly width: number }
+  | { readonly kind: "arc"; readonly at: Point; readonly radius: number; readonly from: number; readonly to: number };
+
+/** The marks of a plan, walls first. */
+export function marksOf(plan: TestPlan): PlanMark[] {
+  const { style = "outlines", pen = 0.5, walls, openings = [] } = plan;
+  const marks = built(plan).flatMap((polygon): PlanMark[] => {
+    const rings = polygon.map((ring) => ring.slice(0, -1).map((point) => onPaper(plan, point)));
+    if (style === "areas") return [{ kind: "area", rings }];
+    if (style === "outlines") return rings.map((points) => ({ kind: "ring", points }));
+    return rings.flatMap((ring) =>
+      ring.map((point, i) => ({ kind: "line", points: [point, ring[(i + 1) % ring.length]!], width: pen })),
+    );
+  });
+  return [...marks, ...openings.flatMap((opening) => fitted(plan, walls[opening.wall]!, opening))];
 }
 
 /** What stands in an opening: a leaf with its swing, or two sills and a line of glass. */
-function fitted(plan: TestPlan, wall: TestWall, { at, width, use }: TestOpening, pen: number): string {
-  const { scale = 50, turn = 0 } = plan;
+function fitted(plan: TestPlan, wall: TestWall, { at, width, use }: TestOpening): PlanMark[] {
+  const { scale = 50, turn = 0, glassPen = 0.25 } = plan;
   const length = lengthOf(wall);
   const [ux, uy] = [(wall.to[0] - wall.from[0]) / length, (wall.to[1] - wall.from[1]) / length];
-  const place = (along: number, left: number): [number, number] =>
+  const place = (along: number, left: number): Point =>
     onPaper(plan, [wall.from[0] + ux * along - uy * left, wall.from[1] + uy * along + ux * left]);
   const [begin, end, half] = [at - width / 2, at + width / 2, wall.thick / 2];
-  const line = (a: readonly number[], b: readonly number[]): string =>
-    `${pen} w ${a.map(n).join(" ")} m ${b.map(n).join(" ")} l S\n`;
-  if (use === "gap") return "";
-  if (use === "window") return [-half, 0, half].map((side) => line(place(begin, side), place(end, side))).join("");
+  const line = (from: Point, to: Point): PlanMark => ({ kind: "line", points: [from, to], width: glassPen });
+  if (use === "gap") return [];
+  if (use === "window") return [-half, 0, half].map((side) => line(place(begin, side), place(end, side)));
   const way = (Math.atan2(uy, ux) * 180) / Math.PI + turn;
   const hinge = place(begin, half);
-  return line(hinge, place(begin, half + width)) + arc(hinge[0], hinge[1], width / scale, way, way + 90, pen);
+  return [
+    line(hinge, place(begin, half + width)),
+    { kind: "arc", at: hinge, radius: width / scale, from: way, to: way + 90 },
+  ];
+}
+
+/** The content of a drawing of a plan. */
+export function drawnPlan(plan: TestPlan): string {
+  const { pen = 0.5, glassPen = 0.25 } = plan;
+  const put = (point: Point): string => point.map(n).join(" ");
+  const path = (points: readonly Point[]): string =>
+    points.map((point, i) => `${put(point)} ${i === 0 ? "m" : "l"}`).join(" ");
+  const content = marksOf(plan).map((mark) => {
+    if (mark.kind === "area") return `0.6 g ${mark.rings.map((ring) => `${path(ring)} h`).join("\n")}\nf* 0 g\n`;
+    if (mark.kind === "ring") return `${pen} w ${path(mark.points)} s\n`;
+    if (mark.kind === "line") return `${mark.width} w ${path(mark.points)} S\n`;
+    return arc(mark.at[0], mark.at[1], mark.radius, mark.from, mark.to, glassPen);
+  });
+  return `[] 0 d 0 G\n${content.join("")}`;
 }
 
 /** A name and what is said below it, in the middle of a place of the building. */

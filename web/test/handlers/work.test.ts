@@ -5,6 +5,7 @@ import { unpackDrawing } from "@hemstitch/core/drawing";
 import * as cancelFile from "../../src/app/api/inspected/[fileId]/cancel/route";
 import * as downloadFile from "../../src/app/api/inspected/[fileId]/download/route";
 import * as drawing from "../../src/app/api/inspected/[fileId]/drawing/route";
+import * as kindOfFile from "../../src/app/api/inspected/[fileId]/kind/route";
 import * as mend from "../../src/app/api/inspected/[fileId]/mend/route";
 import * as oneFile from "../../src/app/api/inspected/[fileId]/route";
 import * as cancelAll from "../../src/app/api/inspections/[inspectionId]/cancel/route";
@@ -19,7 +20,7 @@ import * as downloadSheet from "../../src/app/api/sheets/[sheetId]/download/rout
 import * as preview from "../../src/app/api/sheets/[sheetId]/preview/route";
 import * as sheet from "../../src/app/api/sheets/[sheetId]/route";
 import type { Asker } from "../../src/server/access/access";
-import { inspectedFiles, planSetReaders, sheets } from "../../src/server/database/schema";
+import { inspectedFiles, planSetReaders, planSets as planSetRows, sheets } from "../../src/server/database/schema";
 import type { SheetPreview } from "../../src/app/api/sheets/[sheetId]/preview/route";
 import { unframed } from "../../src/features/shared/framed";
 import { closeThreads } from "../../src/server/jobs/threads";
@@ -28,6 +29,7 @@ import { logOf } from "../../src/server/queries/log";
 import { planSetsOf } from "../../src/server/queries/plan-sets";
 import { todayOf } from "../../src/server/queries/today";
 import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
+import { gridOf } from "../../../core/test/support/title-block";
 import { checkedByQpdf, run, temporary } from "../../../core/test/support/tools";
 import { Browser, database, inspectNow, mendNow, newOffice, newPerson, pool, sha256, waitingFile } from "../support";
 
@@ -171,6 +173,85 @@ describe("files that are handed in", () => {
   });
   it("of an inspection without a name are not taken", async () =>
     void (await drafter.json(inspections.POST, "POST", { body: { name: "" } }, 422)));
+});
+
+describe("a drawing kind", () => {
+  const titled = (words: string): Uint8Array =>
+    onePage({
+      layers: ["A-FURN", "A-ANNO-TTLT"],
+      content:
+        on(0, "0.18 w 40 80 m 60 80 l S") + on(1, lettering(words, 40, 30, 5) + lettering("SCALE 1:50", 40, 24, 2.5)),
+    });
+  interface Seen {
+    kind: string | null;
+    kinds: { id: string; by: string; words: string }[];
+    findings: { rule: string }[];
+  }
+  const seen = (fileId: string): Promise<Seen> => drafter.json<Seen>(oneFile.GET, "GET", { params: { fileId } });
+  const judgedAs = (fileId: string, kind: unknown, status = 202): Promise<unknown> =>
+    drafter.json(kindOfFile.POST, "POST", { params: { fileId }, body: { kind } }, status);
+
+  it("is read off the titles; another that somebody says is judged by anew, and stands in the log", async () => {
+    const fileId = await send(await newInspection(), titled("GROUND FLOOR PLAN"));
+    await inspectNow(fileId);
+    expect(await seen(fileId)).toMatchObject({
+      kind: null,
+      kinds: [{ id: "floor-plan", by: "title", words: "GROUND FLOOR PLAN" }],
+    });
+    await judgedAs(fileId, "ceiling-plan");
+    await judgedAs(fileId, "section", 409);
+    await inspectNow(fileId);
+    const after = await seen(fileId);
+    expect(after).toMatchObject({ kind: "ceiling-plan", kinds: [{ id: "ceiling-plan", by: "said" }] });
+    expect(after.findings.map(({ rule }) => rule)).toContain("kind/left-out-showing");
+    expect(await whats()).toContain("file.kind");
+    await judgedAs(fileId, null);
+    await inspectNow(fileId);
+    expect(await seen(fileId)).toMatchObject({ kind: null, kinds: [{ id: "floor-plan", by: "title" }] });
+  });
+  it("that the standard does not have is refused, as is any once the file was mended", async () => {
+    const fileId = await send(await newInspection(), BAD);
+    await inspectNow(fileId);
+    await judgedAs(fileId, "boat plan", 400);
+    await judgedAs(fileId, 7, 400);
+    await drafter.json(mend.POST, "POST", { params: { fileId } }, 202);
+    await mendNow(fileId);
+    await judgedAs(fileId, "section", 409);
+  });
+});
+
+describe("the particulars of a plan set", () => {
+  it("are what title blocks of its files are held against, and mended to", async () => {
+    const planSetId = await newSet();
+    await database
+      .update(planSetRows)
+      .set({ particulars: { project: "Saltmarsh Ferry Landing" } })
+      .where(eq(planSetRows.id, planSetId));
+    const block = gridOf(
+      [
+        ["Project", "Saltmarsh Ferry Terminal"],
+        ["Sheet number", "A-101"],
+        ["Date", "2026-03-12"],
+      ],
+      300,
+      20,
+    );
+    const fileId = await send(
+      await newInspection(planSetId),
+      onePage({ layers: ["A-ANNO-TTLB-LINE"], content: block }),
+    );
+    await inspectNow(fileId);
+    const differing = (rows: { rule: string; expected?: unknown }[]) =>
+      rows.filter(({ rule }) => rule === "title/differs");
+    const read = () =>
+      drafter.json<{ findings: { rule: string; expected?: unknown }[]; left: { rule: string }[] }>(oneFile.GET, "GET", {
+        params: { fileId },
+      });
+    expect(differing((await read()).findings)).toMatchObject([{ expected: "Saltmarsh Ferry Landing" }]);
+    await drafter.json(mend.POST, "POST", { params: { fileId } }, 202);
+    await mendNow(fileId);
+    expect(differing((await read()).left)).toEqual([]);
+  });
 });
 
 describe("mending", () => {

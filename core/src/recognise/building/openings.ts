@@ -137,7 +137,9 @@ class OpeningFinder {
     const glass = this.glass(band, from, to);
     const leaves = this.swings.of(band, from, to);
     const isMarked = glass.length > 0 || leaves.length > 0;
-    if (!isMarked && jambs.includes("none")) return undefined;
+    // Glass has a jamb at one end at least; what hangs on hinges is a door in any case.
+    const bare = jambs.filter((jamb) => jamb === "none").length;
+    if (leaves.length === 0 && bare > (isMarked ? 1 : 0)) return undefined;
     const closures = [band.low, band.high].map((side) => [pointOf(band, from, side), pointOf(band, to, side)] as const);
     const use = leaves.length > 0 ? "door" : glass.length > 0 ? "window" : "opening";
     return this.told(wall, use, from, to, closures, leaves, glass, isMarked);

@@ -1,3 +1,4 @@
+import Flatbush from "flatbush";
 import { ARCS, pointOn } from "../arcs";
 import { boxOfPoints, PAINT, pathBox, visibleStraightsOfRow, type Page, type PointMm } from "../../drawing";
 import { DIMENSIONS } from "../dimensions/dimensions";
@@ -5,12 +6,18 @@ import { groundsOf } from "../grounds";
 import { hatchRows, SURE_HATCH } from "../hatches/hatches";
 import { LEADERS } from "../leaders";
 import { LINE_WORK, LineWork } from "../line-work";
+import { isInRing } from "./planar";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { thinAt } from "../thin-areas";
 
 /** Areas that are smaller are symbols; those with more corners are no walls. Millimetres. */
 const LEAST_AREA_MM = 2;
 const MOST_CORNERS = 2000;
+/** Bands that are no wider than a pen are walls of a small scale where so many wider areas are filled. Millimetres. */
+const LEAST_BAND_MM = 0.75;
+const LEAST_AREAS = 3;
+/** What is filled is looked up this far beside an edge. Millimetres. */
+const BESIDE_MM = 0.03;
 /** Swings of doors, how near to their hinges leaves begin, and how far their lengths may be off. */
 const SWING = { leastDeg: 15, mostDeg: 200, leastMm: 3 };
 const HINGE_MM = 1;
@@ -54,8 +61,7 @@ function outlinesOf(facts: PageFacts): LineWork {
     if (!taken.has(row) && !leaves.has(i) && (paths.dash[row] ?? 0) === 0)
       add(row, lines.widthMm[i] ?? 0, ...lines.end(i, 0), ...lines.end(i, 1));
   }
-  for (const row of darkAreas(page))
-    if (!taken.has(row)) visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => add(row, EDGE_OF_AREA, x1, y1, x2, y2));
+  for (const [row, ...edge] of outerEdges(page, taken)) add(row, EDGE_OF_AREA, ...edge);
   return new LineWork(Uint32Array.from(rows), Float32Array.from(ends), Float32Array.from(widths));
 }
 
@@ -91,17 +97,59 @@ function isFine({ page: { paths } }: PageFacts, row: number, along: number): boo
 /** Extension lines are shorter than this where they are short at all. Millimetres. */
 const LONGEST_EXTENSION_MM = 8;
 
-function* darkAreas(page: Page): Generator<number> {
+type Edge = readonly [row: number, x1: number, y1: number, x2: number, y2: number];
+
+/** Edges of dark areas that are edges of all of them together: pieces of walls lie over each other at their corners. */
+function outerEdges(page: Page, taken: ReadonlySet<number>): Edge[] {
+  const areas = darkAreas(page)
+    .filter((row) => !taken.has(row))
+    .map((row) => {
+      const edges: Edge[] = [];
+      visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => edges.push([row, x1, y1, x2, y2]));
+      return { edges, ring: edges.map(([, x, y]): PointMm => [x, y]) };
+    });
+  if (areas.length < 2) return areas.flatMap(({ edges }) => edges);
+  const index = new Flatbush(areas.length);
+  for (const { ring } of areas) {
+    const { x, y, width, height } = boxOfPoints(ring);
+    index.add(x, y, x + width, y + height);
+  }
+  index.finish();
+  let left = MOST_LOOKED_AT;
+  const isFilled = (x: number, y: number): boolean => {
+    const around = left > 0 ? index.search(x, y, x, y) : [];
+    left -= around.reduce((sum, i) => sum + (areas[i]?.ring.length ?? 0), 1);
+    return around.some((i) => isInRing(areas[i]?.ring ?? [], x, y));
+  };
+  /** Filled on both sides, at the middle and near both ends. */
+  const isWithin = ([, x1, y1, x2, y2]: Edge): boolean => {
+    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+    const [nx, ny] = [(-(y2 - y1) / length) * BESIDE_MM, ((x2 - x1) / length) * BESIDE_MM];
+    return [0.1, 0.5, 0.9].every((share) => {
+      const [x, y] = [x1 + (x2 - x1) * share, y1 + (y2 - y1) * share];
+      return isFilled(x + nx, y + ny) && isFilled(x - nx, y - ny);
+    });
+  };
+  return areas.flatMap(({ edges }) => edges.filter((edge) => !isWithin(edge)));
+}
+
+/** Areas that can be filled walls. Bands as thin as a pen count where others on the page are filled, too. */
+function darkAreas(page: Page): number[] {
   const { paths } = page;
   const isGround = groundsOf(page);
+  const [areas, bands]: [number[], number[]] = [[], []];
   for (let row = 0; row < paths.count; row++) {
     const paint = paths.paint[row] ?? 0;
     if ((paint & (PAINT.fill | PAINT.stroke | PAINT.hidden)) !== PAINT.fill || (paths.fillPattern[row] ?? 0) !== 0)
       continue;
     if (paths.fillColour[row] === 0xffffff || isGround(row)) continue;
     const corners = (paths.firstPoint[row + 1] ?? 0) - (paths.firstPoint[row] ?? 0);
-    if (corners < 3 || corners > MOST_CORNERS || thinAt(page, row)) continue;
+    if (corners < 3 || corners > MOST_CORNERS) continue;
     const { width, height } = pathBox(paths, row);
-    if (Math.max(width, height) >= LEAST_AREA_MM) yield row;
+    if (Math.max(width, height) < LEAST_AREA_MM) continue;
+    const thin = thinAt(page, row);
+    if (!thin) areas.push(row);
+    else if (thin.widthMm >= LEAST_BAND_MM) bands.push(row);
   }
+  return areas.length >= LEAST_AREAS ? [...areas, ...bands] : areas;
 }

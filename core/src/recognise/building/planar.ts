@@ -15,6 +15,8 @@ export interface Enclosed {
   readonly grossMm2: number;
   /** Along its ring and the outlines of what stands in it. */
   readonly roundMm: number;
+  /** Of lines within it that end in the open: where there are many, something that should close it does not. */
+  readonly looseMm: number;
 }
 
 /** Pairs of lines that are looked at; among more, nothing is said to be enclosed. */
@@ -43,6 +45,14 @@ export function enclosedBy(segments: readonly Segment[], snapMm: number, bridgeM
       .find((face) => face !== undefined && face.part !== hole.part && isInRing(face.ring, x, y));
     if (around) within.set(around, [...(within.get(around) ?? []), hole]);
   }
+  const loose = new Map<Cycle, number>();
+  for (const { x, y, length } of graph.dropped) {
+    const around = (index?.search(x, y, x, y) ?? [])
+      .sort((a, b) => a - b)
+      .map((i) => outer[i])
+      .find((face) => face !== undefined && isInRing(face.ring, x, y));
+    if (around) loose.set(around, (loose.get(around) ?? 0) + length);
+  }
   return outer.map((face) => {
     const holes = within.get(face) ?? [];
     return {
@@ -50,6 +60,7 @@ export function enclosedBy(segments: readonly Segment[], snapMm: number, bridgeM
       holes: holes.map(({ ring }) => ring),
       areaMm2: face.area + holes.reduce((sum, { area }) => sum + area, 0),
       grossMm2: face.area,
+      looseMm: loose.get(face) ?? 0,
       roundMm: face.round + holes.reduce((sum, { round }) => sum + round, 0),
     };
   });
@@ -150,6 +161,8 @@ class Graph {
   private readonly ys: number[] = [];
   private readonly next: Set<number>[] = [];
   private readonly cells = new Map<string, number[]>();
+  /** Middles and lengths of what ended in the open. */
+  readonly dropped: { readonly x: number; readonly y: number; readonly length: number }[] = [];
 
   constructor(private readonly snap: number) {}
 
@@ -241,6 +254,8 @@ class Graph {
     for (let at = loose.pop(); at !== undefined; at = loose.pop()) {
       const [other] = this.next[at] ?? [];
       if (other === undefined) continue;
+      const [ax, ay, bx, by] = [this.xs[at]!, this.ys[at]!, this.xs[other]!, this.ys[other]!];
+      this.dropped.push({ x: (ax + bx) / 2, y: (ay + by) / 2, length: Math.hypot(ax - bx, ay - by) });
       this.next[at]?.clear();
       this.next[other]?.delete(at);
       if (this.next[other]?.size === 1) loose.push(other);

@@ -17,7 +17,9 @@ const LEAST_WIDE = 1.2;
 /** Loose ends of walls that are no farther apart belong together: short steps are not told as lines. Millimetres. */
 const BRIDGE_MM = 1;
 const LEAST_NAME = 2;
-const CONFIDENCE = { named: 0.95, bare: 0.7 };
+const CONFIDENCE = { named: 0.95, bare: 0.7, loose: 0.5 };
+/** Lines that end in the open within a room, longer than this, may be of a wall that parts it. Millimetres. */
+const LOOSE_MM = 1.5;
 
 /** What walls and openings enclose. Millimetres on paper. */
 export interface Room {
@@ -50,8 +52,10 @@ export const ROOMS: PageRecogniser<Room> = {
 };
 
 function roomsOf(facts: PageFacts, walls: readonly Wall[]): Sure<Room>[] {
-  const thickest = Math.max(...walls.map(({ thicknessMm }) => thicknessMm));
-  const enclosed = enclosedBy(boundaries(facts, walls, thickest), MEET_MM / 2, BRIDGE_MM) ?? [];
+  const thicknesses = walls.map(({ thicknessMm }) => thicknessMm);
+  const thickest = thicknesses.reduce((most, each) => Math.max(most, each), 0);
+  const thinnest = thicknesses.reduce((least, each) => Math.min(least, each), thickest);
+  const enclosed = enclosedBy(boundaries(facts, walls, thickest), MEET_MM / 2, Math.min(BRIDGE_MM, thinnest / 2)) ?? [];
   const scale = walls.find((wall) => wall.scale !== undefined)?.scale;
   const labels = new Labels(facts);
   return enclosed.flatMap((each): Sure<Room>[] => {
@@ -68,7 +72,9 @@ function roomsOf(facts: PageFacts, walls: readonly Wall[]): Sure<Room>[] {
       ...(scale === undefined ? {} : { scale }),
     };
     const rows = lines.flatMap((line) => line.rows);
-    return [madeOut(facts.page.index, room, said.name === "" ? CONFIDENCE.bare : CONFIDENCE.named, rows, [])];
+    const isSaid = said.name !== "" || said.written !== undefined;
+    const sure = isSaid ? CONFIDENCE.named : CONFIDENCE.bare;
+    return [madeOut(facts.page.index, room, each.looseMm > LOOSE_MM ? CONFIDENCE.loose : sure, rows, [])];
   });
 }
 

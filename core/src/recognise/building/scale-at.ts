@@ -1,7 +1,7 @@
 import type { PointMm } from "../../drawing";
 import { partAt } from "../dimensions/drawings";
-import type { PageFacts } from "../recogniser";
-import { SCALE_NOTES } from "../scale-notes";
+import type { PageFacts, Sure } from "../recogniser";
+import { SCALE_NOTES, type ScaleNote } from "../scale-notes";
 import { STATED_SCALE } from "../stated-scale";
 
 /**
@@ -14,6 +14,12 @@ export function scaleAt(facts: PageFacts, at: PointMm): number | undefined {
   if (part?.stated) return part.stated.scale.toNumber();
   const whole = facts.of(STATED_SCALE)[0]?.value.scale;
   if (whole) return whole.toNumber();
-  const [first, ...others] = facts.of(SCALE_NOTES).map(({ value }) => value.scale);
+  const notes = facts.of(SCALE_NOTES).filter(({ value }) => Math.abs(value.line.angleDeg % 90) < 1);
+  return onlyOf(notes.filter(({ confidence }) => confidence === 1)) ?? onlyOf(notes);
+}
+
+/** The one scale that notes state; a ratio along a slanting line is a slope. */
+function onlyOf(notes: readonly Sure<ScaleNote>[]): number | undefined {
+  const [first, ...others] = notes.map(({ value }) => value.scale);
   return first && others.every((each) => each.equals(first)) ? first.toNumber() : undefined;
 }

@@ -14,6 +14,8 @@ const SHARE: Parameter = {
   sentence: "A written area may differ from the enclosed one by this share, or by 0.1 m² where that is more.",
 };
 const LEAST_OFF_M2 = 0.1;
+/** Where walls end in the open within what is enclosed, it may be several rooms. */
+const LEAST_CONFIDENCE = 0.9;
 
 export const roomArea = rule({
   id: "build/room-area",
@@ -35,9 +37,9 @@ export const roomArea = rule({
   judge({ pages, report, valueOf, leaveOpen }) {
     const share = valueOf(SHARE);
     for (const facts of pages)
-      for (const { value: room } of facts.of(ROOMS)) {
+      for (const { value: room, confidence } of facts.of(ROOMS)) {
         const { written, scale } = room;
-        if (!written) continue;
+        if (!written || confidence < LEAST_CONFIDENCE) continue;
         if (scale === undefined) {
           leaveOpen("Rooms have areas written in them, but the scale of their drawing is not known.");
           continue;

@@ -64,12 +64,17 @@ function byDrawing(facts: PageFacts): Wall[][] {
   const regions = facts.of(REGIONS)[0]?.value;
   const drawings = new Map<number, Wall[]>();
   for (const { value, confidence } of facts.of(WALLS)) {
-    if (confidence < LEAST_CONFIDENCE || !isOnPlan(facts, value.from)) continue;
+    if (confidence < LEAST_CONFIDENCE || isShort(value) || !isOnPlan(facts, value.from)) continue;
     const region = regions?.of(value.from) ?? -1;
     drawings.set(region, [...(drawings.get(region) ?? []), value]);
   }
   return [...drawings.values()];
 }
+
+/** A piece that is hardly longer than it is thick may be what is left between two others. */
+const isShort = ({ from, to, thicknessMm }: Wall): boolean =>
+  Math.hypot(to[0] - from[0], to[1] - from[1]) < LEAST_TIMES * thicknessMm;
+const LEAST_TIMES = 2.5;
 
 function reported({ page }: PageFacts, wall: Wall, scale: number, types: readonly WallTypeEntry[]): Report {
   const thickness = wall.thicknessMm * scale;

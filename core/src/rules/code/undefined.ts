@@ -1,4 +1,5 @@
 import { counted } from "../../base/words";
+import { cornersOfBox } from "../../drawing";
 import { CODE_LABELS } from "../../recognise/codes/labels";
 import { LEGENDS } from "../../recognise/codes/legends";
 import { rule } from "../rule";
@@ -36,6 +37,8 @@ export const undefinedCode = rule({
         page: facts.page.index,
         layer: label.line.layer,
         marks: { of: "texts", rows: Uint32Array.from(label.line.rows) },
+        // What should explain it, where the page has something that could.
+        shapes: facts.of(LEGENDS).map(({ value }) => ({ kind: "outline", pointsMm: cornersOfBox(value.boxMm) })),
         message: (count) =>
           `“${code}” is used ${count === 1 ? "once" : counted(count, "time")}, and no legend explains it${meaning === undefined ? "; the standard has no such code" : `: ${meaning}`}.`,
         measured: code,

@@ -18,7 +18,8 @@ export const missing = rule({
     why: "Dimensions disappear when a drawing is shown as another kind, and nobody misses what isn't there.",
     right: "A floor plan with its dimensions.",
     wrong: "A floor plan whose A-ANNO-DIMS is off, or empty.",
-    cannotSee: "Marks that are missing on a layer which has others, and files whose layers bear another office's names.",
+    cannotSee:
+      "Marks that are missing on a layer which has others, and files whose layers bear another office's names.",
     mend: "None: switch the layer on, or draw what is missing.",
   },
   judge(context) {

@@ -8,15 +8,8 @@ import { FileFacts } from "../../../src/recognise/recogniser";
 import { preset, StandardLookup } from "../../../src/standard";
 import { onePage } from "../../support/raw-pdf";
 import { drawingOf } from "../../support/tools";
-import {
-  drawnPlan,
-  HOUSE,
-  label,
-  roomAreas,
-  type TestOpening,
-  type TestPlan,
-  type TestWall,
-} from "../../support/walls";
+import { randomPlan } from "../../support/random-plans";
+import { drawnPlan, HOUSE, label, roomAreas, type TestPlan, type TestWall } from "../../support/walls";
 
 async function factsOf(content: string, size: readonly [number, number] = [841, 594]) {
   const drawing = await drawingOf(onePage({ content, widthMm: size[0], heightMm: size[1] }));
@@ -32,72 +25,11 @@ async function areasOf(content: string): Promise<number[]> {
     .sort((a, b) => a - b);
 }
 
-/** Numbers that come in one order for one seed (mulberry32, public domain). */
-function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-/** A house that is parted into rooms again and again, with a door in each inner wall and windows outside. */
-function random(seed: number): TestPlan {
-  const next = chance(seed);
-  const step = (from: number, to: number): number => Math.round((from + next() * (to - from)) / 50) * 50;
-  const [width, depth] = [step(12000, 24000), step(8000, 14000)];
-  const outer = [250, 300, 365][Math.floor(next() * 3)]!;
-  const walls: TestWall[] = [
-    { from: [0, 0], to: [width, 0], thick: outer },
-    { from: [width, 0], to: [width, depth], thick: outer },
-    { from: [width, depth], to: [0, depth], thick: outer },
-    { from: [0, depth], to: [0, 0], thick: outer },
-  ];
-  const openings: TestOpening[] = [];
-  const part = (x: number, y: number, w: number, h: number, deep: number): void => {
-    if (deep === 0 || Math.max(w, h) < 5000) return;
-    const thick = [100, 115, 150][Math.floor(next() * 3)]!;
-    // Near the wall's beginning, where no later wall meets it.
-    openings.push({ wall: walls.length, at: 1200, width: 900, use: next() < 0.8 ? "door" : "gap" });
-    if (w >= h) {
-      const at = step(x + 2200, x + w - 2200);
-      walls.push({ from: [at, y], to: [at, y + h], thick });
-      part(x, y, at - x, h, deep - 1);
-      part(at, y, x + w - at, h, deep - 1);
-    } else {
-      const at = step(y + 2200, y + h - 2200);
-      walls.push({ from: [x, at], to: [x + w, at], thick });
-      part(x, y, w, at - y, deep - 1);
-      part(x, at, w, y + h - at, deep - 1);
-    }
-  };
-  part(0, 0, width, depth, 3);
-  for (let wall = 0; wall < 4; wall++) openings.push({ wall, at: 1100, width: 1200, use: "window" });
-  // Inner walls that end where an opening stands would close it.
-  const clear = openings.filter(({ wall, at, width: wide }) => {
-    const own = walls[wall]!;
-    const length = Math.hypot(own.to[0] - own.from[0], own.to[1] - own.from[1]);
-    const [ux, uy] = [(own.to[0] - own.from[0]) / length, (own.to[1] - own.from[1]) / length];
-    return walls.every((other, i) =>
-      [other.from, other.to].every(([x, y]) => {
-        const along = (x - own.from[0]) * ux + (y - own.from[1]) * uy;
-        const off = Math.abs((x - own.from[0]) * uy - (y - own.from[1]) * ux);
-        return i === wall || off > own.thick || Math.abs(along - at) > wide / 2 + 200;
-      }),
-    );
-  });
-  const turn = next() < 0.5 ? 0 : Math.round(next() * 60 - 30);
-  const style = (["outlines", "edges", "areas"] as const)[Math.floor(next() * 3)]!;
-  return { walls, openings: clear, at: [turn > 0 ? 220 : 60, turn < 0 ? 280 : 60], turn, style };
-}
-
 describe("rooms", () => {
   it.each(Array.from({ length: 40 }, (_, i) => 7100 + i))(
     "of plan %i have the areas that a library for polygons gives",
     async (seed) => {
-      const plan = random(seed);
+      const plan = randomPlan(seed);
       const expected = roomAreas(plan);
       const found = await areasOf(drawnPlan(plan));
       expect(found).toHaveLength(expected.length);
@@ -106,7 +38,7 @@ describe("rooms", () => {
   );
 
   it.each(Array.from({ length: 40 }, (_, i) => 7100 + i))("of plan %i have their openings", async (seed) => {
-    const plan = random(seed);
+    const plan = randomPlan(seed);
     const found = (await factsOf(drawnPlan(plan))).of(OPENINGS).map(({ value }) => Math.round(value.widthMm * 50));
     expect(found.sort((a, b) => a - b)).toEqual(plan.openings!.map(({ width }) => width).sort((a, b) => a - b));
   });

@@ -63,6 +63,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   if (shown.has("guides")) for (const { from, to, words } of page.guides) guide(context, at(...from), at(...to), words);
   if (shown.has("titles"))
     for (const { boxMm } of page.titles) outline("titles", cornersOfBox(grown(boxMm, -CELL_INSET_MM)), 1.5);
+  if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("rooms"))
     for (const { ring, name, number, areaM2 } of page.rooms) {
       outline("rooms", ring, 2);
@@ -78,7 +79,6 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
       const [x, y] = at(...from);
       label(context, words, x + 4, y - 5, OVERLAY_INK.grids);
     }
-  if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("dimensions")) {
     for (const { from, to, agrees } of page.dimensions) dimension(context, at(...from), at(...to), agrees === false);
     for (const { from, to } of page.round) dimension(context, at(...from), at(...to), false);
