@@ -1,5 +1,5 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
-// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition` and `-- plants` measure a part; `quick` takes fewer runs.
+// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants` and `-- buildings` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -9,7 +9,7 @@ const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
 const measures = (part) =>
   wanted.includes(part) ||
-  !["command", "places", "picture", "recognition", "plants"].some((each) => wanted.includes(each));
+  !["command", "places", "picture", "recognition", "plants", "buildings"].some((each) => wanted.includes(each));
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
@@ -31,7 +31,7 @@ if (measures("picture")) {
   );
   measure("bench/src/picture/main.ts");
 }
-if (measures("recognition") || measures("plants")) {
+if (measures("recognition") || measures("plants") || measures("buildings")) {
   installDebian(
     "python3-cairo",
     "python3-matplotlib",
@@ -43,6 +43,7 @@ if (measures("recognition") || measures("plants")) {
   );
   if (measures("recognition")) measure("bench/src/recognition/main.ts");
   if (measures("plants")) measure("bench/src/plants/main.ts");
+  if (measures("buildings")) measure("bench/src/buildings/main.ts");
 }
 if (measures("places")) {
   const { startPostgres } = await import("./lib/postgres.mjs");

@@ -45,14 +45,19 @@ try {
   await go("/inspection");
   await page
     .getByTestId("files")
-    .setInputFiles(["saltmarsh-annotation-drafter.pdf", "saltmarsh-half-size.pdf"].map((name) => join(drawings, name)));
+    .setInputFiles(
+      ["saltmarsh-annotation-drafter.pdf", "saltmarsh-building-drafter.pdf", "saltmarsh-half-size.pdf"].map((name) =>
+        join(drawings, name),
+      ),
+    );
   await page.waitForURL(/inspection\/[0-9a-f-]{36}/);
   await page.getByText(/“1250” is written/).click();
   await shot("light-table-dimension");
-  await page.getByText(/1205 \+ 1200 = 2405 mm/).click();
-  await shot("light-table-row");
   await page.getByText(/lines of Cut masonry/).click();
   await shot("light-table-hatch");
+  await page.getByRole("button", { name: "saltmarsh-building-drafter.pdf" }).click();
+  await page.getByText(/is said to have 39.5/).click();
+  await shot("light-table-room");
   await page.getByRole("button", { name: "Whole sheet" }).click();
   await page.getByRole("button", { name: "Recognised" }).click();
   await page

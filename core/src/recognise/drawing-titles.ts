@@ -22,6 +22,7 @@ const NUMBERED = /^(?:\(?([A-Z]?\d{1,3}[A-Z]?)\)?[.):]?\s+)(\p{L}.*)$/u;
 const CONFIDENCE = { withBoth: 0.95, withOne: 0.9 };
 /** More lines of lettering as large as titles, and the page is a text. */
 const MOST_CANDIDATES = 2000;
+const MOST_COMPARED = 200_000;
 
 /** What a drawing on a sheet is called. Millimetres on paper. */
 export interface DrawingTitle {
@@ -55,18 +56,19 @@ function titlesOf(facts: PageFacts): Sure<DrawingTitle>[] {
       /\p{L}{3,}/u.test(line.text) &&
       !blocks.some((block) => distanceToBox(block, middleOf(line)) === 0),
   );
-  if (!lines || candidates.length > MOST_CANDIDATES) return [];
+  if (!lines || candidates.length > MOST_CANDIDATES || candidates.length * notes.length > MOST_COMPARED) return [];
   const bubbles = new Bubbles(facts, lettering);
   return candidates.flatMap((line): Sure<DrawingTitle>[] => {
     const note = noteOf(line, notes, candidates);
     const text = note?.line === line ? withoutScale(line.text, note) : line.text.trim();
     const numbered = NUMBERED.exec(text);
-    const bubble = bubbles.before(line);
-    const number = bubble?.text.trim() ?? numbered?.[1];
-    const isUnderlined = hasLineUnder(lines, line);
     // A note by itself is no title; nor is what is underlined.
     if (!/\p{L}{3,}/u.test(text) || /^scales?\b/i.test(text)) return [];
-    if (!note && !(isUnderlined && bubble)) return [];
+    const isUnderlined = hasLineUnder(lines, line);
+    if (!note && !isUnderlined) return [];
+    const bubble = bubbles.before(line);
+    if (!note && !bubble) return [];
+    const number = bubble?.text.trim() ?? numbered?.[1];
     const boxes = [line, ...(note ? [note.line] : []), ...(bubble ? [bubble] : [])].map((each) =>
       boxOfPoints(cornersOf(each)),
     );
@@ -130,13 +132,25 @@ function hasLineUnder(lines: LineWork, { startMm: [x, y], lengthMm, heightMm }: 
   });
 }
 
+interface Bubble {
+  readonly line: TextLine;
+  readonly at: PointMm;
+  readonly radius: number;
+}
+
 /** Short labels in circles. */
 class Bubbles {
-  private readonly all: readonly { readonly line: TextLine; readonly at: PointMm; readonly radius: number }[];
+  private known: readonly Bubble[] | undefined;
 
-  constructor(facts: PageFacts, lettering: readonly TextLine[]) {
-    const arcs = facts.of(ARCS)[0]?.value;
-    this.all = lettering
+  constructor(
+    private readonly facts: PageFacts,
+    private readonly lettering: readonly TextLine[],
+  ) {}
+
+  /** Found when somebody first asks: most pages have nothing that could be a title. */
+  private all(): readonly Bubble[] {
+    const arcs = this.facts.of(ARCS)[0]?.value;
+    this.known ??= this.lettering
       .filter(({ text }) => NUMBER.test(text.trim()))
       .slice(0, MOST_CANDIDATES)
       .flatMap((line) => {
@@ -152,12 +166,15 @@ class Bubbles {
           );
         return circle ? [{ line, at: circle.centreMm, radius: circle.radiusMm }] : [];
       });
+    return this.known;
   }
 
   /** The label in a circle right before a title. */
   before({ startMm: [x, y], heightMm }: TextLine): TextLine | undefined {
-    const isBefore = ({ at: [cx, cy], radius }: { at: PointMm; radius: number }): boolean =>
+    const isBefore = ({ at: [cx, cy], radius }: Bubble): boolean =>
       cx < x && x - cx - radius <= BESIDE_MM / 2 && Math.abs(cy - (y + heightMm / 2)) <= radius + heightMm;
-    return this.all.filter(isBefore).sort((a, b) => b.at[0] - a.at[0])[0]?.line;
+    return this.all()
+      .filter(isBefore)
+      .sort((a, b) => b.at[0] - a.at[0])[0]?.line;
   }
 }

@@ -35,8 +35,8 @@ function placesOf(facts: PageFacts): Place[] {
   if (measured.length > 0) return withContent(page, distinct(measured), "measure");
   const parts = partsOf(page);
   if (parts.length > 0) return parts;
-  const regions = facts.of(REGIONS)[0]?.value;
   const drawn = facts.of(DRAWN_PARTS).map(({ value }) => value.boxMm);
+  const regions = drawn.length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
   return (regions?.boxes ?? [])
     .filter((box) => drawn.some((each) => overlap(each, box) !== undefined) && isPlace(page, box))
     .map((boxMm) => ({ boxMm, contentMm: boxMm, by: "paper" as const }));

@@ -156,7 +156,7 @@ describe("the showing chart", () => {
     });
     expect(rows).toMatchObject([
       { who: "Ida Fenn", entry: "A-DOOR in detail", after: "drawn" },
-      { who: "Ida Fenn", entry: "A-WALL in floor-plan", before: "drawn", after: "faint" },
+      { who: "Ida Fenn", entry: "A-WALL in floor-plan", before: "needed", after: "faint" },
     ]);
   });
   it.each([

@@ -213,7 +213,7 @@ describe("a drawing kind", () => {
     const fileId = await send(await newInspection(), BAD);
     await inspectNow(fileId);
     await judgedAs(fileId, "boat plan", 400);
-    await judgedAs(fileId, 7, 400);
+    await judgedAs(fileId, 7, 422);
     await drafter.json(mend.POST, "POST", { params: { fileId } }, 202);
     await mendNow(fileId);
     await judgedAs(fileId, "section", 409);

@@ -33,7 +33,7 @@ interface Read {
  * not. Levels of plans don't: their places on the sheet have nothing to do with them.
  */
 export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
-  const regions = facts.of(REGIONS)[0]?.value;
+  const regions = facts.of(LEVELS).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
   const groups = new Map<number, Level[]>();
   for (const { value } of facts.of(LEVELS)) {
     if (value.heightsMm.length === 0) continue;

@@ -58,19 +58,23 @@ export const OPENINGS: PageRecogniser<WallOpening> = {
   on: "page",
   finds: "openings in walls and their widths",
   from: "gaps between walls of one line and thickness that end in jambs, with swings or glass in them or not; glass between jambs within a wall",
-  find: (facts) => new OpeningFinder(facts).all(),
+  find: (facts) => {
+    const walls = facts.of(WALLS).flatMap(({ value, confidence }) => (confidence >= SURE_WALL ? [value] : []));
+    return walls.length === 0 ? [] : new OpeningFinder(facts, walls).all();
+  },
 };
 
 class OpeningFinder {
-  private readonly walls: readonly Wall[];
   private readonly lines: LineWork;
   private readonly outlines: LineWork;
   private readonly swings: Swings;
   private readonly scales: Scales;
   private looked = MOST_LOOKED_AT;
 
-  constructor(private readonly facts: PageFacts) {
-    this.walls = facts.of(WALLS).flatMap(({ value, confidence }) => (confidence >= SURE_WALL ? [value] : []));
+  constructor(
+    private readonly facts: PageFacts,
+    private readonly walls: readonly Wall[],
+  ) {
     const [lines, outlines] = [facts.of(LINE_WORK)[0]?.value, facts.of(OUTLINES)[0]?.value];
     if (!lines || !outlines) throw new Error("Every page has line work, if none in number.");
     [this.lines, this.outlines] = [lines, outlines];
@@ -79,7 +83,6 @@ class OpeningFinder {
   }
 
   all(): Sure<WallOpening>[] {
-    if (this.walls.length === 0) return [];
     const bands = this.walls.map(({ band }) => band);
     const next = new Map(goingOn(bands, (at) => this.widest(at)));
     const found: Sure<WallOpening>[] = [];

@@ -1,8 +1,8 @@
 import Flatbush from "flatbush";
 import { boxOfPoints, distanceToBox, overlap, together, type BoxMm, type PointMm } from "../../drawing";
-import { HATCHES, SURE_HATCH } from "../hatches/hatches";
+import { hatchRows, HATCHES, SURE_HATCH } from "../hatches/hatches";
 import { LETTERING, middleOf } from "../lettering";
-import type { LineWork } from "../line-work";
+import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { Sets } from "../sets";
 import { Straights } from "../straights";
@@ -56,7 +56,14 @@ export const WALLS: PageRecogniser<Wall> = {
   on: "page",
   finds: "walls and their thicknesses",
   from: "two outlines, or more in leaves, that run along each other as near as a wall is thick, in the heaviest pens or filled, and stand together with others",
-  find: (facts) => new WallFinder(facts).all(),
+  // Pages with more lines than that are not put together in vain.
+  find: (facts) => (countOfLines(facts) > MOST_OUTLINES ? [] : new WallFinder(facts).all()),
+};
+
+/** Lines of a page that are of no hatch. */
+const countOfLines = (facts: PageFacts): number => {
+  const all = facts.of(LINE_WORK)[0]?.value.count ?? 0;
+  return all > MOST_OUTLINES ? all - hatchRows(facts, SURE_HATCH).size : all;
 };
 
 /** What two outlines share. `along` and `across` are measured on the direction of the pair. */

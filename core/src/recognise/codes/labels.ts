@@ -40,18 +40,18 @@ export const CODE_LABELS: PageRecogniser<CodeLabel> = {
 };
 
 function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
+  const short = facts.of(LETTERING).flatMap(({ value }) => (partsOf(value).length > 0 ? [value] : []));
+  if (short.length === 0) return [];
   const other = takenByOthers(facts);
   const patterns = facts.file.standard.standard.labelPatterns;
   const leaders = new Set(facts.of(LEADERS).flatMap(({ value }) => value.line.rows));
   const frames = facts.of(FRAMES)[0]?.value;
   const arcs = facts.of(ARCS)[0]?.value;
   const area = facts.of(SHEET_FRAMES)[0]?.value.areaMm;
-  return facts.of(LETTERING).flatMap(({ value: line }): Sure<CodeLabel>[] => {
+  return short.flatMap((line): Sure<CodeLabel>[] => {
     if (line.rows.some((row) => other.has(row))) return [];
     if (area && distanceToBox(area, middleOf(line)) > 0) return [];
-    const text = line.text.trim();
-    const parts = TWO.exec(text)?.slice(1) ?? [text];
-    if (!parts.every((part) => LABEL.test(part))) return [];
+    const parts = partsOf(line);
     const isLed = line.rows.some((row) => leaders.has(row));
     const isFramed = frames !== undefined && inFrame(line) && !inCircle(line);
     return parts.flatMap((part): Sure<CodeLabel>[] => {
@@ -85,6 +85,12 @@ function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
         sweepDeg >= 300 && Math.hypot(centreMm[0] - at[0], centreMm[1] - at[1]) <= radiusMm / 2,
     );
   }
+}
+
+/** The labels that a line may be: one, or two over each other. */
+function partsOf({ text }: TextLine): string[] {
+  const parts = TWO.exec(text.trim())?.slice(1) ?? [text.trim()];
+  return parts.every((part) => LABEL.test(part)) ? parts : [];
 }
 
 /** Rows of lettering that is something else. */

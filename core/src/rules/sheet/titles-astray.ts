@@ -117,7 +117,8 @@ function judgeDrawings({ report, valueOf }: JudgeContext, facts: PageFacts): voi
 }
 
 function griddedOn(facts: PageFacts): Gridded[] {
-  const regions = facts.of(REGIONS)[0]?.value;
+  // Where there are no grid lines, nobody needs the parts of the page.
+  const regions = facts.of(GRID_LINES).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
   const groups = new Map<number, GridLine[]>();
   for (const { value } of facts.of(GRID_LINES)) {
     const region = regions?.of(value.bubbleMm) ?? -1;
