@@ -19,7 +19,10 @@ const JOINT_MM = 0.3;
 const HEADED_MM = 0.4;
 const MOST_LOOKED_AT = 1_000_000;
 const CONFIDENCE = 0.95;
-const RATIO = /(\d+(?:[.,]\d+)?\s*(?:in|:|\/)\s*\d+(?:\.\d+)?)/i;
+/** Over a stroke only twelfths: other fractions are of inches. */
+const RATIO = /(?<![\d./'-])(\d+(?:[.,]\d+)?\s*(?:(?:in|:)\s*\d+(?:\.\d+)?|\/\s*12))(?![\d'"/])/i;
+/** Lengths in feet and inches are none. */
+const FEET = /['"′″]/;
 const PERCENT = /(\d+(?:[.,]\d+)?\s*%)/;
 const DEGREES = /(\d+(?:[.,]\d+)?\s*(?:°|deg))/i;
 const MOST_CHARACTERS = 40;
@@ -187,6 +190,7 @@ class SlopeFinder {
 
 /** The slope that a text states; a ratio alone, or with words around it. */
 function slopeIn(text: string): Slope | undefined {
+  if (FEET.test(text)) return undefined;
   const words = RATIO.exec(text)?.[1] ?? PERCENT.exec(text)?.[1] ?? DEGREES.exec(text)?.[1];
   const slope = words === undefined ? undefined : parseSlope(words);
   return slope?.ok && slope.value.rise > 0 ? slope.value : undefined;

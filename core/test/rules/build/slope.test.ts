@@ -57,5 +57,8 @@ describeRule("build/slope", [
     layers,
     content: stroke(40, 60, 100, 120) + along("1:40", 70, 92, 45) + `0 g 100 120 m 98.5 117.5 l 97.5 118.5 l h f\n`,
   },
+  { name: "feet and inches along a slanting dimension", layers, content: roof(60, `9'-9 1/2"`) },
+  { name: "twelfths over a stroke", layers, content: roof(60, "4/12"), findings: [[undefined, 1, "6 in 12", "4/12"]] },
+  { name: "a half over a stroke", layers, content: roof(90, "1/2") },
   { name: "a scale under a title", layers, content: lettering("1:50", 40, 50, 2.5) + stroke(30, 40, 90, 60) },
 ]);
