@@ -32,7 +32,7 @@ const HINGE_SHARE = 0.2;
 const LEAF = { least: 0.8, most: 1.12 };
 const SWING_DEG = { least: 15, most: 200 };
 /** Pieces of lines beside walls that are looked at on a page. */
-const MOST_LOOKED_AT = 3_000_000;
+const MOST_LOOKED_AT = 1_000_000;
 const CONFIDENCE = { marked: 0.95, bare: 0.7 };
 
 export type OpeningUse = "door" | "window" | "opening";

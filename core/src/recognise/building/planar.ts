@@ -20,7 +20,7 @@ export interface Enclosed {
 }
 
 /** Pairs of lines that are looked at; among more, nothing is said to be enclosed. */
-const MOST_PAIRS = 3_000_000;
+const MOST_PAIRS = 1_000_000;
 
 /**
  * Everything that straights enclose: they are split where they meet or come within `snapMm` of meeting, two loose ends no

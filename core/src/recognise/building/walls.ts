@@ -98,7 +98,9 @@ class WallFinder {
 
   all(): Sure<Wall>[] {
     if (this.lines.count < 4 || this.lines.count > MOST_OUTLINES) return [];
-    const bands = this.withoutLettering(this.withoutLadders(this.nearest(this.heavy(this.bands()))));
+    const heavy = this.heavy(this.bands());
+    if (heavy.length > MOST_BANDS) return [];
+    const bands = this.withoutLettering(this.withoutLadders(this.nearest(heavy)));
     const groups = this.together(this.withoutStubs(this.inLeaves(bands)));
     const walls = groups.flat();
     if (walls.length === 0) return [];
@@ -287,7 +289,8 @@ class WallFinder {
     const scales = new Scales(this.facts);
     const widest = (at: PointMm): number => scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
     const gaps = goingOn(bands, widest);
-    const short = bands.filter((band) => lengthOf(band) < STUB * thickOf(band)).slice(0, MOST_OPEN);
+    const short = bands.filter((band) => lengthOf(band) < STUB * thickOf(band));
+    if (short.length * gaps.length > MOST_COMPARED) return bands.slice();
     const stubs = new Set(
       short.filter((stub) => {
         const at = pointOf(stub, (stub.from + stub.to) / 2, (stub.low + stub.high) / 2);
@@ -312,16 +315,23 @@ class WallFinder {
     const sets = new Sets(bands.length);
     const order = bands.map((_, i) => i).sort((a, b) => (boxes[a]?.x ?? 0) - (boxes[b]?.x ?? 0));
     let open: number[] = [];
+    let left = MOST_COMPARED;
     for (const i of order) {
       const box = boxes[i]!;
-      open = open.filter((j) => (boxes[j]?.x ?? 0) + (boxes[j]?.width ?? 0) >= box.x);
-      for (const j of open.slice(-MOST_OPEN)) if (overlap(boxes[j]!, box)) sets.join(i, j);
+      open = open.filter((j) => (boxes[j]?.x ?? 0) + (boxes[j]?.width ?? 0) >= box.x).slice(-MOST_OPEN);
+      left -= open.length;
+      if (left < 0) break;
+      for (const j of open) if (overlap(boxes[j]!, box)) sets.join(i, j);
       open.push(i);
     }
     const widest = (at: PointMm): number => scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
     for (const [before, after] of goingOn(bands, widest)) sets.join(before, after);
     const groups = new Map<number, LeafedBand[]>();
-    bands.forEach((band, i) => groups.set(sets.first(i), [...(groups.get(sets.first(i)) ?? []), band]));
+    bands.forEach((band, i) => {
+      const group = groups.get(sets.first(i));
+      if (group) group.push(band);
+      else groups.set(sets.first(i), [band]);
+    });
     return [...groups.values()].filter((group) => {
       const length = group.reduce((sum, band) => sum + lengthOf(band), 0);
       const at = pointOf(group[0]!, group[0]!.from, group[0]!.low);
@@ -392,7 +402,11 @@ const goesTwoWays = ([first, ...others]: readonly Band[]): boolean =>
 const OTHER_WAY_SIN = 0.3;
 
 const MOST_AT_LINE = 200;
-const MOST_OPEN = 2000;
+const MOST_OPEN = 400;
+/** Pairs of bands that are compared; among more, those that stand together are not all told. */
+const MOST_COMPARED = 4_000_000;
+/** No plan has as many walls; what has is a pattern. */
+const MOST_BANDS = 8_000;
 /** Openings are no wider. */
 export const WIDEST_OPENING = { building: 6000, paper: 120 };
 

@@ -206,6 +206,8 @@ class Finder {
       const towards = directionDeg(middle, arc.centreMm);
       const slack = (((line.lengthMm + line.heightMm) / arc.radiusMm) * 180) / Math.PI;
       if (arc.sweepDeg >= 360 || !goesThrough(arc, towards, slack)) continue;
+      this.left -= near.length;
+      if (this.left <= 0) return undefined;
       const whole = joined(arc, near, towards, slack);
       const ends = [pointOn(arc, whole.from), pointOn(arc, whole.to)] as const;
       const held = ends.map((end) => this.heldAt(arc, end));

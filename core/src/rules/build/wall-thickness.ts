@@ -66,7 +66,9 @@ function byDrawing(facts: PageFacts): Wall[][] {
   for (const { value, confidence } of facts.of(WALLS)) {
     if (confidence < LEAST_CONFIDENCE || isShort(value) || !isOnPlan(facts, value.from)) continue;
     const region = regions?.of(value.from) ?? -1;
-    drawings.set(region, [...(drawings.get(region) ?? []), value]);
+    const own = drawings.get(region);
+    if (own) own.push(value);
+    else drawings.set(region, [value]);
   }
   return [...drawings.values()];
 }

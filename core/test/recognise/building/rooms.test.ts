@@ -4,6 +4,7 @@ import { parseScale } from "../../../src/quantity";
 import { OPENINGS } from "../../../src/recognise/building/openings";
 import { enclosedBy, type Segment } from "../../../src/recognise/building/planar";
 import { ROOMS } from "../../../src/recognise/building/rooms";
+import { WALLS } from "../../../src/recognise/building/walls";
 import { FileFacts } from "../../../src/recognise/recogniser";
 import { preset, StandardLookup } from "../../../src/standard";
 import { onePage } from "../../support/raw-pdf";
@@ -85,6 +86,16 @@ describe("rooms", () => {
     const enclosed = enclosedBy(segments, 0.01)!;
     expect(enclosed).toHaveLength(10_000);
     expect(enclosed.every(({ areaMm2 }) => Math.abs(areaMm2 - 1) < 1e-9)).toBe(true);
+  });
+});
+
+describe("walls", () => {
+  it("are none where nearly parallel lines lie upon each other by the thousand", async () => {
+    const lines = Array.from({ length: 12_000 }, (_, i) => {
+      const y = 50 + (i % 300) * 1.2;
+      return `0.5 w ${50 + (i % 7)} ${y} m ${400 + (i % 290)} ${y} l S\n`;
+    });
+    expect((await factsOf(lines.join(""))).of(WALLS)).toEqual([]);
   });
 });
 
