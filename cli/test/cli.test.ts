@@ -10,6 +10,7 @@ import ExcelJS from "exceljs";
 import { preset, writeStandard } from "@hemstitch/core/standard";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { lettering, on, onePage } from "../../core/test/support/raw-pdf";
+import { gridOf } from "../../core/test/support/title-block";
 import { checkedByQpdf, fixturesFolder } from "../../core/test/support/tools";
 
 const root = join(import.meta.dirname, "..", "..");
@@ -142,7 +143,46 @@ describe("inspect", () => {
       error: expect.stringContaining("not a PDF"),
       findings: [{ rule: "file/unreadable", severity: "stop" }],
     });
-    expect(report.files[0]!["notJudged"]).toEqual([]);
+    const notJudged = report.files[0]!["notJudged"] as { rule: string; reason: string }[];
+    expect(notJudged.map(({ rule }) => rule)).toEqual([
+      "text/height",
+      "text/font",
+      "sheet/frame",
+      "kind/left-out-showing",
+      "kind/missing",
+      "kind/undecided",
+    ]);
+    for (const { reason } of notJudged) expect(reason).toMatch(/^[A-Z].*\.$/);
+  });
+  it("holds title blocks against particulars, and says what is wrong with them", () => {
+    const block = gridOf(
+      [
+        ["Project", "Ferry house"],
+        ["Sheet number", "A-101"],
+        ["Date", "2026-03-12"],
+      ],
+      300,
+      20,
+    );
+    writeFileSync(file("titled.pdf"), onePage({ layers: ["A-WALL"], content: block }));
+    writeFileSync(file("project.json"), JSON.stringify({ project: "Boat house", sheets: [{ number: "A-101" }] }));
+    const differing = (...more: string[]): unknown[] => {
+      const { out } = hemstitch("inspect", "titled.pdf", "--standard", "tarnwick", "--format", "json", ...more);
+      const { files } = JSON.parse(out) as { files: { findings: { rule: string; expected?: string }[] }[] };
+      return files[0]!.findings.filter(({ rule }) => rule === "title/differs").map(({ expected }) => expected);
+    };
+    expect(differing()).toEqual([]);
+    expect(differing("--particulars", "project.json")).toEqual(["Boat house"]);
+    for (const [name, text] of [
+      ["list.json", "[1]"],
+      ["sheets.json", `{"sheets": [1]}`],
+      ["none.json", "Boat house"],
+    ] as const) {
+      writeFileSync(file(name), text);
+      const { code, err } = hemstitch("inspect", "titled.pdf", "--standard", "tarnwick", "--particulars", name);
+      expect([code, err]).toEqual([2, expect.stringContaining(name)]);
+    }
+    expect(hemstitch("inspect", "titled.pdf", "--standard", "tarnwick", "--particulars", "gone.json").code).toBe(2);
   });
 
   it("tells findings by their titles, with the rule after it", () => {
@@ -213,7 +253,7 @@ describe("mend", () => {
     const left = (JSON.parse(report) as { files: { findings: { rule: string }[] }[] }).files[0]!.findings.map(
       (finding) => finding.rule,
     );
-    expect(left.sort()).toEqual(["text/font"]);
+    expect(left.sort()).toEqual(["file/font-not-embedded"]);
   });
   it("tells what it did as JSON", () => {
     const { out } = hemstitch("mend", "bad.pdf", "--standard", "tarnwick", "--out", "mended.pdf", "--format", "json");
@@ -223,7 +263,7 @@ describe("mend", () => {
         expect.objectContaining({ rule: "layer/wrong-content", mend: "move", from: "A-WALL" }),
       ]),
       pictures: { alike: [1], notCompared: [] },
-      left: expect.arrayContaining([expect.objectContaining({ rule: "text/font" })]),
+      left: expect.arrayContaining([expect.objectContaining({ rule: "file/font-not-embedded" })]),
     });
   });
   it("never writes over the original", () => {
