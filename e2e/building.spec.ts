@@ -13,15 +13,13 @@ test("rooms are shown with what they enclose, listed and taken along; a kind is 
   page,
 }) => {
   await page.goto("/inspection");
-  await page
-    .getByTestId("files")
-    .setInputFiles([
-      {
-        name: "house.pdf",
-        mimeType: "application/pdf",
-        buffer: Buffer.from(onePage({ layers: ["A-WALL"], content: CONTENT })),
-      },
-    ]);
+  await page.getByTestId("files").setInputFiles([
+    {
+      name: "house.pdf",
+      mimeType: "application/pdf",
+      buffer: Buffer.from(onePage({ layers: ["A-WALL"], content: CONTENT })),
+    },
+  ]);
   await page.waitForURL(/\/inspection\/[0-9a-f-]{36}/);
   const findings = page.getByRole("complementary", { name: "Findings" });
   await findings.getByText("“HALL 101” is said to have 48.0 m2; its walls enclose 52.2 m².").click();

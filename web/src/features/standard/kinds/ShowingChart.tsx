@@ -280,8 +280,8 @@ export default function ShowingChart() {
           </Box>
         </Box>
         <Typography variant="caption" color="text.secondary" sx={{ pt: 0.5 }}>
-          Arrow keys move, Shift extends, <kbd>d</kbd> drawn, <kbd>n</kbd> needed, <kbd>f</kbd> faint, <kbd>x</kbd> left out, <kbd>u</kbd>{" "}
-          undecided, space turns. Drag over cells to choose several; click a name or a title for all.
+          Arrow keys move, Shift extends, <kbd>d</kbd> drawn, <kbd>n</kbd> needed, <kbd>f</kbd> faint, <kbd>x</kbd> left
+          out, <kbd>u</kbd> undecided, space turns. Drag over cells to choose several; click a name or a title for all.
         </Typography>
       </Box>
     </Alive>
