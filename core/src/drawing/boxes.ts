@@ -39,6 +39,9 @@ export const cornersOfBox = ({ x, y, width, height }: BoxMm): PointMm[] => [
   [x, y + height],
 ];
 
+/** How far two points are apart. */
+export const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
 /** How far a point lies from a box; nought within it. */
 export const distanceToBox = ({ x, y, width, height }: BoxMm, [px, py]: PointMm): number =>
   Math.hypot(Math.max(x - px, 0, px - x - width), Math.max(y - py, 0, py - y - height));

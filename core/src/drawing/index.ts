@@ -22,7 +22,7 @@ export type {
   Turn,
   WidthChange,
 } from "./changes";
-export { boxOfPoints, contains, cornersOfBox, distanceToBox, grown, together } from "./boxes";
+export { apart, boxOfPoints, contains, cornersOfBox, distanceToBox, grown, together } from "./boxes";
 export { boxAround, markBox, overlap } from "./marks";
 export {
   eachStraight,

@@ -1,3 +1,4 @@
+import { addTo } from "../base/grouped";
 import type { Drawing } from "../drawing";
 import { SeenDrawing } from "../recognise/recogniser";
 import {
@@ -53,7 +54,7 @@ export function singleChanges(before: OfficeStandard, after: OfficeStandard): Si
     // Parts of an entry are named after it: “cut-masonry, family of lines 1”.
     const entry = entryOf(difference, before, after);
     const key = `${difference.part}\n${entry}`;
-    groups.set(key, [...(groups.get(key) ?? []), difference]);
+    addTo(groups, key, difference);
   }
   const [a, b] = [canonical(before), canonical(after)];
   return [...groups].map(([key, list]) => {

@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { boxOfPoints, PAINT, VERB, type BoxMm, type Page, type PathColumns, type PointMm } from "../drawing";
+import { apart, boxOfPoints, PAINT, VERB, type BoxMm, type Page, type PathColumns, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Points of an arc lie so near to its circle: millimetres, or a share of the radius where that is more. */
@@ -70,6 +70,15 @@ export class Arcs {
       .sort((a, b) => off(a) - off(b));
   }
 }
+
+/** Whether a label stands in the middle of a circle of some size: no farther off than a share of its radius. */
+export const isBubble = (
+  { centreMm, radiusMm, sweepDeg }: Arc,
+  label: PointMm,
+  { least, most, off }: { readonly least: number; readonly most: number; readonly off: number },
+): boolean =>
+  sweepDeg >= NEARLY_ROUND_DEG && radiusMm >= least && radiusMm <= most && apart(centreMm, label) <= off * radiusMm;
+const NEARLY_ROUND_DEG = 300;
 
 export const pointOn = ({ centreMm: [x, y], radiusMm }: Arc, deg: number): PointMm => {
   const turn = (deg * Math.PI) / 180;

@@ -1,5 +1,5 @@
 import { boxOfPoints, distanceToBox, together, type BoxMm, type PointMm } from "../drawing";
-import { ARCS } from "./arcs";
+import { ARCS, isBubble } from "./arcs";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "./lettering";
 import { LINE_WORK, type LineWork } from "./line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
@@ -155,15 +155,7 @@ class Bubbles {
       .slice(0, MOST_CANDIDATES)
       .flatMap((line) => {
         const at = middleOf(line);
-        const circle = arcs
-          ?.passing(at, BUBBLE_MM.most, BUBBLE_MM.most)
-          .find(
-            ({ centreMm, radiusMm, sweepDeg }) =>
-              sweepDeg >= 300 &&
-              radiusMm >= BUBBLE_MM.least &&
-              radiusMm <= BUBBLE_MM.most &&
-              Math.hypot(centreMm[0] - at[0], centreMm[1] - at[1]) <= BUBBLE_MM.off * radiusMm,
-          );
+        const circle = arcs?.passing(at, BUBBLE_MM.most, BUBBLE_MM.most).find((arc) => isBubble(arc, at, BUBBLE_MM));
         return circle ? [{ line, at: circle.centreMm, radius: circle.radiusMm }] : [];
       });
     return this.known;

@@ -1,14 +1,12 @@
-import { boxOfPoints, type PointMm } from "../drawing";
-import { ARCS, type Arcs } from "./arcs";
+import { apart, boxOfPoints, type PointMm } from "../drawing";
+import { ARCS, isBubble, type Arcs } from "./arcs";
 import { LETTERING, middleOf, type TextLine } from "./lettering";
 import { LINE_WORK, type LineWork } from "./line-work";
 import { madeOut, type PageRecogniser } from "./recogniser";
 
-/** A bubble and what it bears. Millimetres on paper. */
-const BUBBLE_MM = { least: 1.8, most: 10 };
+/** A bubble, and how far from its middle its label stands, as a share of its radius. Millimetres on paper. */
+const BUBBLE_MM = { least: 1.8, most: 10, off: 0.5 };
 const LABEL = /^[A-Z0-9][A-Z0-9.'’-]{0,3}$/i;
-/** A label stands in the middle of its bubble but for this share of its radius. */
-const OFF_MIDDLE = 0.5;
 /** The line begins on the bubble, and runs straight away from its middle. */
 const ON_BUBBLE_MM = 0.8;
 const RADIAL_MM = 0.35;
@@ -55,10 +53,7 @@ function gridLineAt(lines: LineWork, arcs: Arcs, label: TextLine, looked: { left
   const middle = middleOf(label);
   const around = arcs.passing(middle, BUBBLE_MM.most, BUBBLE_MM.most);
   looked.left -= around.length;
-  const bubble = around.find(({ centreMm, radiusMm, sweepDeg }) => {
-    const off = away(centreMm, middle);
-    return sweepDeg >= 300 && radiusMm >= BUBBLE_MM.least && radiusMm <= BUBBLE_MM.most && off <= OFF_MIDDLE * radiusMm;
-  });
+  const bubble = around.find((arc) => isBubble(arc, middle, BUBBLE_MM));
   const run = bubble && lineFrom(lines, bubble.centreMm, bubble.radiusMm, looked);
   if (!run) return undefined;
   const rows = [...new Set([...bubble.rows, ...run.rows])].sort((a, b) => a - b);
@@ -78,14 +73,14 @@ function lineFrom(lines: LineWork, centre: PointMm, radius: number, looked: { le
   for (const i of near) {
     if (looked.left <= 0) return undefined;
     const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
-    const [from, to] = away(p, centre) < away(q, centre) ? [p, q] : [q, p];
+    const [from, to] = apart(p, centre) < apart(q, centre) ? [p, q] : [q, p];
     const length = lines.length(i);
-    if (Math.abs(away(from, centre) - radius) > ON_BUBBLE_MM || length < 0.5) continue;
+    if (Math.abs(apart(from, centre) - radius) > ON_BUBBLE_MM || length < 0.5) continue;
     const along: PointMm = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
     const off = Math.abs((centre[0] - from[0]) * along[1] - (centre[1] - from[1]) * along[0]);
-    if (off > RADIAL_MM || away(to, centre) < away(from, centre)) continue;
+    if (off > RADIAL_MM || apart(to, centre) < apart(from, centre)) continue;
     const run = followed(lines, { from, to, rows: [lines.rows[i] ?? 0] }, along, looked);
-    if (away(run.to, run.from) >= LEAST_LINE_MM) return run;
+    if (apart(run.to, run.from) >= LEAST_LINE_MM) return run;
   }
   return undefined;
 }
@@ -120,5 +115,3 @@ function pieceAhead(lines: LineWork, at: PointMm, [ux, uy]: PointMm, looked: { l
   }
   return best;
 }
-
-const away = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { PAINT, pathBox, straightsOfRow, VERB, type BoxMm, type Page, type PointMm } from "../drawing";
+import { apart, PAINT, pathBox, straightsOfRow, VERB, type BoxMm, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** Heads are no larger than this. Millimetres on paper. */
@@ -105,8 +105,6 @@ function cornersOf({ paths }: Page, row: number): PointMm[] | undefined {
   if (first && last && corners.length > 1 && apart(first, last) <= SAME_MM) corners.pop();
   return corners;
 }
-
-const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /** The angle inside a corner between its neighbours, degrees. */
 function cornerDeg(before: PointMm, at: PointMm, after: PointMm): number {

@@ -1,4 +1,4 @@
-import { boxOfPoints, type PointMm } from "../drawing";
+import { apart, boxOfPoints, type PointMm } from "../drawing";
 import { ARCS } from "./arcs";
 import { HEADS } from "./heads";
 import { LETTERING, middleOf, type TextLine } from "./lettering";
@@ -89,13 +89,11 @@ function shaftAt(facts: PageFacts, letter: TextLine, middle: PointMm) {
     const length = lines?.length(i) ?? 0;
     if (!lines || length < SHAFT_MM.least || length > SHAFT_MM.most) return [];
     const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
-    const [to, from] = away(p, middle) < away(q, middle) ? [p, q] : [q, p];
+    const [to, from] = apart(p, middle) < apart(q, middle) ? [p, q] : [q, p];
     const [ux, uy] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
     const [dx, dy] = [middle[0] - to[0], middle[1] - to[1]];
-    const isAt = Math.abs(dx * uy - dy * ux) <= off && away(to, middle) <= 2.5 * letter.heightMm;
+    const isAt = Math.abs(dx * uy - dy * ux) <= off && apart(to, middle) <= 2.5 * letter.heightMm;
     return isAt ? [{ from, to, rows: [lines.rows[i] ?? 0], isHeaded: false, length }] : [];
   });
   return found.sort((a, b) => b.length - a.length)[0];
 }
-
-const away = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -1,4 +1,4 @@
-import { boxOfPoints, type PointMm } from "../drawing";
+import { apart, boxOfPoints, type PointMm } from "../drawing";
 import type { Heads } from "./heads";
 import type { LineWork } from "./line-work";
 
@@ -23,8 +23,6 @@ export interface Tip {
   /** Oblique ticks end a line, too. */
   readonly ticks?: boolean;
 }
-
-const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /** Rows of the page's paths of what a line ends in at a tip: an arrow, a dot, a circle, a tick, or the barbs of an open arrow. */
 export function headsAtTip(lines: LineWork, heads: Heads, tip: Tip): number[] {

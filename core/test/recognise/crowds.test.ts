@@ -33,6 +33,21 @@ describe("crowds", () => {
     expect(reasons("dim/value-not-length")).toContain("not all of its dimensions were looked for");
     expect(reasons("text/overlaps")).toContain("so much lies at some lettering");
   });
+  it(
+    "thousands of levels of one name, each beside many lines, of which a few are off",
+    { timeout: 120_000 },
+    async () => {
+      const levels = many(4000, (i) => {
+        const [x, y] = [20 + (i % 40) * 28, 40 + Math.floor(i / 40) * 7.5];
+        const lines = many(6, (k) => stroke(x, y + k / 5, x + 12, y + k / 5));
+        return lines + lettering(i % 500 === 0 ? "LANDING +9.000" : "LANDING +3.000", x, y + 1.5, 1.8);
+      });
+      const { of } = await told(levels);
+      const off = of("build/level").filter(({ message }) => message.includes("LANDING"));
+    expect(off).toHaveLength(8);
+      expect(off[0]!.message).toBe("“LANDING” is at LANDING +9.000 here and at LANDING +3.000 on 3992 other places.");
+    },
+  );
   it("thousands of strings in one place are one finding, not thousands", { timeout: 120_000 }, async () => {
     const { of } = await told(many(8000, (i) => lettering(String(100 + i), 100, 100, 2.5)));
     expect(of("text/overlaps")).toHaveLength(1);

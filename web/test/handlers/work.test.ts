@@ -209,6 +209,15 @@ describe("a drawing kind", () => {
     await inspectNow(fileId);
     expect(await seen(fileId)).toMatchObject({ kind: null, kinds: [{ id: "floor-plan", by: "title" }] });
   });
+  it("is not for readers to say, though they may hand files in", async () => {
+    const reader = await newPerson(officeId, "reader");
+    const reading = await Browser.of(reader.email);
+    const fileId = await send(await newInspection(), titled("GROUND FLOOR PLAN"));
+    await inspectNow(fileId);
+    const params = { fileId };
+    await reading.json(kindOfFile.POST, "POST", { params, body: { kind: "section" } }, 403);
+    expect(await seen(fileId)).toMatchObject({ kind: null });
+  });
   it("that the standard does not have is refused, as is any once the file was mended", async () => {
     const fileId = await send(await newInspection(), BAD);
     await inspectNow(fileId);

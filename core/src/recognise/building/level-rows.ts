@@ -1,3 +1,6 @@
+import { mostAgreed } from "../../base/agreed";
+import { groupedBy } from "../../base/grouped";
+import { boxOfPoints } from "../../drawing";
 import type { Reading } from "../../quantity";
 import { REGIONS } from "../regions";
 import type { PageFacts } from "../recogniser";
@@ -34,12 +37,8 @@ interface Read {
  */
 export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
   const regions = facts.of(LEVELS).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
-  const groups = new Map<number, Level[]>();
-  for (const { value } of facts.of(LEVELS)) {
-    if (value.heightsMm.length === 0) continue;
-    const region = regions?.of(value.atMm) ?? -1;
-    groups.set(region, [...(groups.get(region) ?? []), value]);
-  }
+  const read = facts.of(LEVELS).flatMap(({ value }) => (value.heightsMm.length > 0 ? [value] : []));
+  const groups = groupedBy(read, ({ atMm }) => regions?.of(atMm) ?? -1);
   return [...groups.values()].flatMap((levels) => {
     const scale = levels[0] && scaleAt(facts, levels[0].atMm);
     const row = scale === undefined ? undefined : rowOf(levels, scale, Math.max(offMm, PAPER_MM * scale));
@@ -54,11 +53,9 @@ function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow |
       const reading = readingIn(level, unit);
       return reading ? [{ level, mm: reading.length.toNumber() }] : [];
     });
-    for (const base of read)
-      for (const height of base.level.heightsMm) {
-        const row = rowFrom(read, height - base.mm / scale, scale, off);
-        if (row.agreeing.length > (best?.agreeing.length ?? 0)) best = row;
-      }
+    const zero = zeroOf(read, scale, off);
+    const row = zero === undefined ? undefined : rowFrom(read, zero, scale, off);
+    if (row && row.agreeing.length > (best?.agreeing.length ?? 0)) best = row;
   }
   if (!best) return undefined;
   best = { ...best, off: best.off.filter(isOfRow(best.agreeing)) };
@@ -69,10 +66,10 @@ function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow |
 
 /** Whether a level stands with others, above or below them, and is off by no more than could be a slip. */
 function isOfRow(agreeing: readonly Level[]): (each: LevelRow["off"][number]) => boolean {
-  const places = agreeing.map(({ atMm }) => atMm[0]);
-  const heights = agreeing.map(({ readings }) => readings[0]?.length.toNumber() ?? 0);
-  const [left, right] = [Math.min(...places) - BESIDE_MM, Math.max(...places) + BESIDE_MM];
-  const most = Math.max(LEAST_SLIP_MM, (Math.max(...heights) - Math.min(...heights)) / 2);
+  // Along the sheet they stand in millimetres on paper, up in what they read.
+  const spread = boxOfPoints(agreeing.map(({ atMm, readings }) => [atMm[0], readings[0]?.length.toNumber() ?? 0]));
+  const [left, right] = [spread.x - BESIDE_MM, spread.x + spread.width + BESIDE_MM];
+  const most = Math.max(LEAST_SLIP_MM, spread.height / 2);
   return ({ level: { atMm }, readsMm, standsAtMm }) =>
     atMm[0] >= left && atMm[0] <= right && Math.abs(readsMm - standsAtMm) <= most;
 }
@@ -80,6 +77,15 @@ function isOfRow(agreeing: readonly Level[]): (each: LevelRow["off"][number]) =>
 const readingIn = ({ readings }: Level, unit: Reading["unit"]): Reading | undefined =>
   // Feet and inches go with decimal feet.
   readings.find((each) => each.unit === unit || (unit === "ft" && each.unit === "in"));
+
+/** The height of the sheet at which nought lies by most levels: each of its lines says one. */
+function zeroOf(read: readonly Read[], scale: number, off: number): number | undefined {
+  const said = read.flatMap(({ level: { heightsMm, readings }, mm }, by) => {
+    const reach = (off + (readings[0]?.halfLastMm ?? 0)) / scale;
+    return heightsMm.map((height) => ({ value: height - mm / scale, reach, by }));
+  });
+  return said[mostAgreed(said) ?? -1]?.value;
+}
 
 /** Which levels stand where they should if nought lies at a height of the sheet. */
 function rowFrom(read: readonly Read[], zero: number, scale: number, off: number): LevelRow {

@@ -14,7 +14,7 @@ const REACH = { up: 3.2, beside: 4 };
 const LEVEL_MM = 0.05;
 /** Lines and heads beside lettering that are looked at; among more, nobody sees which one is meant. */
 const MOST_HEIGHTS = 12;
-const MOST_LEVELS = 2000;
+const MOST_LEVELS = 20_000;
 const CONFIDENCE = { marked: 0.95, bare: 0.7 };
 /** What people write before a level that is no name of a storey. */
 const GENERIC = /^(?:f\.?f\.?l|s\.?s\.?l|el(?:ev)?|level|lvl|inv|datum|t\.?o\.?[a-z]|top)\.?$/i;

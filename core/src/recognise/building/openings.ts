@@ -4,9 +4,11 @@ import { ARCS, type Arc } from "../arcs";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { OUTLINES } from "./outlines";
+import { isSwing } from "./swings";
 import {
   alongOf,
   goingOn,
+  HEAVY_SHARE,
   MEET_MM,
   pointOf,
   Scales,
@@ -30,7 +32,6 @@ const ALONG_GLASS = 0.8;
 /** A swing has its hinge at a corner of its opening, and its radius is the width of the leaf: shares of the opening's. */
 const HINGE_SHARE = 0.2;
 const LEAF = { least: 0.8, most: 1.12 };
-const SWING_DEG = { least: 15, most: 200 };
 /** Pieces of lines beside walls that are looked at on a page. */
 const MOST_LOOKED_AT = 1_000_000;
 const CONFIDENCE = { marked: 0.95, bare: 0.7 };
@@ -195,7 +196,7 @@ class OpeningFinder {
   }
 
   private heavyOf({ pieces }: Pick<Wall, "pieces">): number {
-    return 0.6 * Math.min(...pieces.map((i) => this.outlines.widthMm[i] ?? 0));
+    return HEAVY_SHARE * Math.min(...pieces.map((i) => this.outlines.widthMm[i] ?? 0));
   }
 
   /** Whether the face of a wall goes on over a place. */
@@ -298,7 +299,7 @@ class Swings {
   private readonly index: Flatbush | undefined;
 
   constructor(all: readonly Arc[]) {
-    this.arcs = all.filter(({ sweepDeg }) => sweepDeg >= SWING_DEG.least && sweepDeg <= SWING_DEG.most);
+    this.arcs = all.filter(isSwing);
     if (this.arcs.length === 0) return;
     this.index = new Flatbush(this.arcs.length);
     for (const {

@@ -1,14 +1,23 @@
 import Flatbush from "flatbush";
 import { ARCS, pointOn } from "../arcs";
-import { boxOfPoints, PAINT, pathBox, visibleStraightsOfRow, type Page, type PointMm } from "../../drawing";
+import {
+  apart,
+  boxOfPoints,
+  isInside,
+  PAINT,
+  pathBox,
+  visibleStraightsOfRow,
+  type Page,
+  type PointMm,
+} from "../../drawing";
 import { DIMENSIONS } from "../dimensions/dimensions";
 import { groundsOf } from "../grounds";
 import { hatchRows, SURE_HATCH } from "../hatches/hatches";
 import { LEADERS } from "../leaders";
 import { LINE_WORK, LineWork } from "../line-work";
-import { isInRing } from "./planar";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { thinAt } from "../thin-areas";
+import { isSwing } from "./swings";
 
 /** Areas that are smaller are symbols; those with more corners are no walls. Millimetres. */
 const LEAST_AREA_MM = 2;
@@ -18,8 +27,8 @@ const LEAST_BAND_MM = 0.75;
 const LEAST_AREAS = 3;
 /** What is filled is looked up this far beside an edge. Millimetres. */
 const BESIDE_MM = 0.03;
-/** Swings of doors, how near to their hinges leaves begin, and how far their lengths may be off. */
-const SWING = { leastDeg: 15, mostDeg: 200, leastMm: 3 };
+/** Swings of doors that are no smaller have leaves: how near to the hinge they begin, and how far their lengths may be off. */
+const LEAST_SWING_MM = 3;
 const HINGE_MM = 1;
 const LEAF_SHARE = 0.06;
 const MOST_LOOKED_AT = 2_000_000;
@@ -71,7 +80,7 @@ function leavesOf(facts: PageFacts, lines: LineWork): Set<number> {
   let looked = 0;
   for (const arc of facts.of(ARCS)[0]?.value.all ?? []) {
     const { centreMm, radiusMm, fromDeg, sweepDeg } = arc;
-    if (sweepDeg < SWING.leastDeg || sweepDeg > SWING.mostDeg || radiusMm < SWING.leastMm) continue;
+    if (!isSwing(arc) || radiusMm < LEAST_SWING_MM) continue;
     const near = lines.near(boxOfPoints([centreMm], HINGE_MM));
     looked += near.length;
     if (looked > MOST_LOOKED_AT) break;
@@ -82,8 +91,6 @@ function leavesOf(facts: PageFacts, lines: LineWork): Set<number> {
   }
   return leaves;
 }
-
-const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /** A line of a dimension that is no wall's: what crosses at its ends may be a wall's face, which is no short line. */
 function isFine({ page: { paths } }: PageFacts, row: number, along: number): boolean {
@@ -106,20 +113,20 @@ function outerEdges(page: Page, taken: ReadonlySet<number>): Edge[] {
     .map((row) => {
       const edges: Edge[] = [];
       visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => edges.push([row, x1, y1, x2, y2]));
-      return { edges, ring: edges.map(([, x, y]): PointMm => [x, y]) };
+      return { edges, corners: edges.map(([, x, y]): PointMm => [x, y]), outline: edges.flatMap(([, x, y]) => [x, y]) };
     });
   if (areas.length < 2) return areas.flatMap(({ edges }) => edges);
   const index = new Flatbush(areas.length);
-  for (const { ring } of areas) {
-    const { x, y, width, height } = boxOfPoints(ring);
+  for (const { corners } of areas) {
+    const { x, y, width, height } = boxOfPoints(corners);
     index.add(x, y, x + width, y + height);
   }
   index.finish();
   let left = MOST_LOOKED_AT;
   const isFilled = (x: number, y: number): boolean => {
     const around = left > 0 ? index.search(x, y, x, y) : [];
-    left -= around.reduce((sum, i) => sum + (areas[i]?.ring.length ?? 0), 1);
-    return around.some((i) => isInRing(areas[i]?.ring ?? [], x, y));
+    left -= around.reduce((sum, i) => sum + (areas[i]?.corners.length ?? 0), 1);
+    return around.some((i) => isInside(areas[i]?.outline ?? [], true, x, y));
   };
   /** Filled on both sides, at the middle and near both ends. */
   const isWithin = ([, x1, y1, x2, y2]: Edge): boolean => {

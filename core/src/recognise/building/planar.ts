@@ -1,5 +1,6 @@
 import Flatbush from "flatbush";
-import type { PointMm } from "../../drawing";
+import { addTo } from "../../base/grouped";
+import { boxOfPoints, isInside, type PointMm } from "../../drawing";
 
 /** A straight from one point to another. */
 export type Segment = readonly [x1: number, y1: number, x2: number, y2: number];
@@ -42,15 +43,15 @@ export function enclosedBy(segments: readonly Segment[], snapMm: number, bridgeM
     const around = (index?.search(x, y, x, y) ?? [])
       .sort((a, b) => a - b)
       .map((i) => outer[i])
-      .find((face) => face !== undefined && face.part !== hole.part && isInRing(face.ring, x, y));
-    if (around) within.set(around, [...(within.get(around) ?? []), hole]);
+      .find((face) => face !== undefined && face.part !== hole.part && isInside(face.outline, true, x, y));
+    if (around) addTo(within, around, hole);
   }
   const loose = new Map<Cycle, number>();
   for (const { x, y, length } of graph.dropped) {
     const around = (index?.search(x, y, x, y) ?? [])
       .sort((a, b) => a - b)
       .map((i) => outer[i])
-      .find((face) => face !== undefined && isInRing(face.ring, x, y));
+      .find((face) => face !== undefined && isInside(face.outline, true, x, y));
     if (around) loose.set(around, (loose.get(around) ?? 0) + length);
   }
   return outer.map((face) => {
@@ -66,19 +67,10 @@ export function enclosedBy(segments: readonly Segment[], snapMm: number, bridgeM
   });
 }
 
-/** Whether a point lies within a ring of corners. */
-export function isInRing(ring: readonly PointMm[], x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [ax, ay] = ring[i] ?? [0, 0];
-    const [bx, by] = ring[j] ?? [0, 0];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
-}
-
 interface Cycle {
   readonly ring: readonly PointMm[];
+  /** The same as x and y in turn. */
+  readonly outline: readonly number[];
   /** Above nought counter-clockwise: a face; below: the outside of a part. */
   readonly area: number;
   readonly round: number;
@@ -89,12 +81,8 @@ function indexOf(cycles: readonly Cycle[]): Flatbush | undefined {
   if (cycles.length === 0) return undefined;
   const index = new Flatbush(cycles.length);
   for (const { ring } of cycles) {
-    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (const [x, y] of ring) {
-      [minX, maxX] = [Math.min(minX, x), Math.max(maxX, x)];
-      [minY, maxY] = [Math.min(minY, y), Math.max(maxY, y)];
-    }
-    index.add(minX, minY, maxX, maxY);
+    const { x, y, width, height } = boxOfPoints(ring);
+    index.add(x, y, x + width, y + height);
   }
   index.finish();
   return index;
@@ -177,10 +165,7 @@ class Graph {
     const id = this.xs.push(x) - 1;
     this.ys.push(y);
     this.next.push(new Set());
-    const key = `${c},${r}`;
-    const cell = this.cells.get(key);
-    if (cell) cell.push(id);
-    else this.cells.set(key, [id]);
+    addTo(this.cells, `${c},${r}`, id);
     return id;
   }
 
@@ -242,7 +227,7 @@ class Graph {
       area += (ax * by - bx * ay) / 2;
       round += Math.hypot(bx - ax, by - ay);
     }
-    return { ring, area, round, part };
+    return { ring, outline: ring.flat(), area, round, part };
   }
 
   private angle(from: number, to: number): number {

@@ -1,34 +1,69 @@
 import type { PointMm } from "../../drawing";
 import { kindAt } from "../drawing-kinds";
-import type { PageFacts } from "../recogniser";
-import { REGIONS } from "../regions";
+import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
+import { REGIONS, type Regions } from "../regions";
 import { OPENINGS } from "./openings";
 import { ROOMS } from "./rooms";
 
-/**
- * Whether a place is on a plan of a building: openings or named rooms are in its drawing, and no title says that it is
- * something else. Where no title says so, doors have to swing in it, or its rooms to be named.
- */
-export function isOnPlan(facts: PageFacts, at: PointMm): boolean {
-  const region = facts.of(REGIONS)[0]?.value.of(at) ?? -1;
-  const known = ON_PLANS.get(facts) ?? new Map<number, boolean>();
-  ON_PLANS.set(facts, known);
-  let is = known.get(region);
-  if (is === undefined) known.set(region, (is = isPlanAround(facts, at)));
-  return is;
+/** The parts of a page that hold plans of buildings. */
+export class Plans {
+  constructor(
+    private readonly regions: Regions | undefined,
+    private readonly parts: ReadonlySet<number>,
+  ) {}
+
+  /** Whether a place is on a plan. */
+  has(at: PointMm): boolean {
+    return this.parts.has(partOf(this.regions, at));
+  }
 }
 
-/** What is true of one place of a drawing is true of all of it: worked out once for each part of a page. */
-const ON_PLANS = new WeakMap<PageFacts, Map<number, boolean>>();
+export const PLANS: PageRecogniser<Plans> = {
+  id: "plans",
+  on: "page",
+  finds: "which parts of a page are plans of buildings",
+  from: "openings or named rooms in a drawing, and no title that says that it is something else; where no title says so, doors that swing or rooms with names",
+  find: (facts) => [measuredOn(facts.page.index, plansOf(facts))],
+};
 
-function isPlanAround(facts: PageFacts, at: PointMm): boolean {
+export const isOnPlan = (facts: PageFacts, at: PointMm): boolean => facts.of(PLANS)[0]?.value.has(at) ?? false;
+
+const partOf = (regions: Regions | undefined, at: PointMm): number => regions?.of(at) ?? -1;
+
+/** What of a building is in a part of a page. */
+interface Seen {
+  readonly at: PointMm;
+  hasOpenings: boolean;
+  hasSwings: boolean;
+  hasNames: boolean;
+}
+
+function plansOf(facts: PageFacts): Plans {
+  const parts = new Map<number, Seen>();
+  // Where nothing is built, nobody needs the parts of the page.
+  const isBuilt = facts.of(OPENINGS).length + facts.of(ROOMS).length > 0;
+  const regions = isBuilt ? facts.of(REGIONS)[0]?.value : undefined;
+  const seenAt = (at: PointMm): Seen => {
+    const part = partOf(regions, at);
+    const seen = parts.get(part) ?? { at, hasOpenings: false, hasSwings: false, hasNames: false };
+    parts.set(part, seen);
+    return seen;
+  };
+  for (const { value } of facts.of(OPENINGS)) {
+    const seen = seenAt(value.from);
+    seen.hasOpenings = true;
+    seen.hasSwings ||= value.leavesMm.length > 0;
+  }
+  for (const { value } of facts.of(ROOMS)) {
+    const [corner] = value.ring;
+    if (corner && value.name !== "") seenAt(corner).hasNames = true;
+  }
+  const plans = [...parts].filter(([, seen]) => isPlan(facts, seen)).map(([part]) => part);
+  return new Plans(regions, new Set(plans));
+}
+
+function isPlan(facts: PageFacts, { at, hasOpenings, hasSwings, hasNames }: Seen): boolean {
   const kind = kindAt(facts, at);
   if (kind && !/\bplan\b/i.test(kind.title)) return false;
-  const regions = facts.of(REGIONS)[0]?.value;
-  const own = regions?.of(at) ?? -1;
-  const isHere = (point: PointMm): boolean => (regions?.of(point) ?? -1) === own;
-  return (
-    facts.of(OPENINGS).some(({ value }) => (kind ?? value.leavesMm.length > 0) && isHere(value.from)) ||
-    facts.of(ROOMS).some(({ value }) => value.name !== "" && isHere(value.ring[0] ?? at))
-  );
+  return hasNames || (kind ? hasOpenings : hasSwings);
 }

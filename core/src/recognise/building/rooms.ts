@@ -1,12 +1,13 @@
-import { boxOfPoints, type BoxMm, type PointMm } from "../../drawing";
+import Flatbush from "flatbush";
+import { boxOfPoints, isInside, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { TEXT_BLOCKS } from "../text-blocks";
 import { readArea, type WrittenArea } from "./areas";
 import { OPENINGS, SURE_WALL } from "./openings";
 import { EDGE_OF_AREA, OUTLINES } from "./outlines";
-import { enclosedBy, isInRing, type Enclosed, type Segment } from "./planar";
-import { MEET_MM, WALLS, type Wall } from "./walls";
+import { enclosedBy, type Enclosed, type Segment } from "./planar";
+import { MEET_MM, Scales, WALLS, type Wall } from "./walls";
 
 /** Pieces of outlines no longer than so many times the thickest wall close walls off: ends, nibs, piers. */
 const SHORT = 2.5;
@@ -56,13 +57,14 @@ function roomsOf(facts: PageFacts, walls: readonly Wall[]): Sure<Room>[] {
   const thickest = thicknesses.reduce((most, each) => Math.max(most, each), 0);
   const thinnest = thicknesses.reduce((least, each) => Math.min(least, each), thickest);
   const enclosed = enclosedBy(boundaries(facts, walls, thickest), MEET_MM / 2, Math.min(BRIDGE_MM, thinnest / 2)) ?? [];
-  const scale = walls.find((wall) => wall.scale !== undefined)?.scale;
+  const scales = new Scales(facts);
   const labels = new Labels(facts);
   return enclosed.flatMap((each): Sure<Room>[] => {
     const boxMm = boxOfPoints(each.ring);
     const label = labels.within(each, boxMm);
     if (!label.written && (2 * each.areaMm2) / each.roundMm < LEAST_WIDE * thickest) return [];
     const { lines, ...said } = label;
+    const scale = scales.at([boxMm.x + boxMm.width / 2, boxMm.y + boxMm.height / 2]);
     const room: Room = {
       ring: each.ring,
       areaMm2: each.areaMm2,
@@ -107,20 +109,28 @@ const NAME = /\p{L}{2,}/u;
 /** Lettering that rooms are named by. */
 class Labels {
   private readonly lines: readonly TextLine[];
+  private readonly middles: Flatbush | undefined;
   private readonly blockOf = new Map<TextLine, readonly TextLine[]>();
 
   constructor(facts: PageFacts) {
     this.lines = facts.of(LETTERING).map(({ value }) => value);
+    this.middles = this.lines.length === 0 ? undefined : new Flatbush(this.lines.length);
+    for (const line of this.lines) {
+      const [x, y] = middleOf(line);
+      this.middles?.add(x, y, x, y);
+    }
+    this.middles?.finish();
     for (const { value } of facts.of(TEXT_BLOCKS)) for (const line of value.lines) this.blockOf.set(line, value.lines);
   }
 
   /** What a room is called and said to be large; of two areas in one room neither counts. */
   within({ ring, holes }: Enclosed, box: BoxMm): Label {
-    const inside = this.lines.filter((line) => {
-      const [x, y] = middleOf(line);
-      const isNear = x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
-      return isNear && isInRing(ring, x, y) && !holes.some((hole) => isInRing(hole, x, y));
-    });
+    // Counted over the ring and what stands in it, a place in both is in neither.
+    const outline = [ring, ...holes].flatMap((each, i) => [...(i > 0 ? [RING_ENDS, RING_ENDS] : []), ...each.flat()]);
+    const inside = (this.middles?.search(box.x, box.y, box.x + box.width, box.y + box.height) ?? [])
+      .sort((a, b) => a - b)
+      .flatMap((i) => this.lines[i] ?? [])
+      .filter((line) => isInside(outline, true, ...middleOf(line)));
     const areas = inside.flatMap((line) => {
       const area = readArea(line.text);
       return area ? [{ area, line }] : [];

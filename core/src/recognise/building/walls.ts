@@ -1,5 +1,6 @@
 import Flatbush from "flatbush";
-import { boxOfPoints, distanceToBox, overlap, together, type BoxMm, type PointMm } from "../../drawing";
+import { addTo, groupedBy } from "../../base/grouped";
+import { boxOfPoints, distanceToBox, overlap, type BoxMm, type PointMm } from "../../drawing";
 import { hatchRows, HATCHES, SURE_HATCH } from "../hatches/hatches";
 import { LETTERING, middleOf } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
@@ -15,7 +16,7 @@ const THICK = { building: { least: 60, most: 700 }, paper: { least: 0.8, most: 1
 /** A face runs along the other for so many times what is between them. */
 const LEAST_ALONG = 1.5;
 /** Pens of walls: no finer than this share of the widest that draws any, which draws so much of all. */
-const HEAVY_SHARE = 0.6;
+export const HEAVY_SHARE = 0.6;
 const MUCH = 0.1;
 const SAME_PEN = 0.08;
 /** A line lies between two others where it runs along so much of what they share. */
@@ -89,11 +90,13 @@ const sharedBy = (a: Band, b: Band): number => Math.min(a.to, b.to) - Math.max(a
 
 class WallFinder {
   private readonly lines: LineWork;
+  private readonly scales: Scales;
 
   constructor(private readonly facts: PageFacts) {
     const lines = facts.of(OUTLINES)[0]?.value;
     if (!lines) throw new Error("Every page has outlines, if none in number.");
     this.lines = lines;
+    this.scales = new Scales(facts);
   }
 
   all(): Sure<Wall>[] {
@@ -114,18 +117,18 @@ class WallFinder {
     const { lines } = this;
     const blocks = this.facts.of(TITLE_BLOCKS).map(({ value }) => value.boxMm);
     const straights = new Straights(lines.rows, lines.ends);
-    const scales = new Scales(this.facts);
     const reach = new Float32Array(lines.count);
     for (let i = 0; i < lines.count; i++) {
       const at = middle(lines, i);
       const isInBlock = blocks.some((block) => distanceToBox(block, at) === 0);
       // Both reaches together are what is looked at.
-      reach[i] = isInBlock || lines.length(i) < 0.5 ? 0 : scales.paper(at, THICK.building.most, THICK.paper.most) / 2;
+      reach[i] =
+        isInBlock || lines.length(i) < 0.5 ? 0 : this.scales.paper(at, THICK.building.most, THICK.paper.most) / 2;
     }
     const bands: Band[] = [];
     straights.pairs(reach, 1, (one, { straight: other, distanceMm, togetherMm, fromMm }) => {
       if ((reach[one] ?? 0) === 0 || (reach[other] ?? 0) === 0 || togetherMm < LEAST_ALONG * distanceMm) return;
-      if (distanceMm < scales.paper(fromMm, THICK.building.least, THICK.paper.least)) return;
+      if (distanceMm < this.scales.paper(fromMm, THICK.building.least, THICK.paper.least)) return;
       bands.push(this.band(one, other));
     });
     return bands;
@@ -286,8 +289,7 @@ class WallFinder {
 
   /** Without what lies within the line of another wall: between the jamb of an opening and the wall beside it. */
   private withoutStubs(bands: readonly LeafedBand[]): LeafedBand[] {
-    const scales = new Scales(this.facts);
-    const widest = (at: PointMm): number => scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
+    const widest = (at: PointMm): number => this.scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
     const gaps = goingOn(bands, widest);
     const short = bands.filter((band) => lengthOf(band) < STUB * thickOf(band));
     if (short.length * gaps.length > MOST_COMPARED) return bands.slice();
@@ -307,10 +309,9 @@ class WallFinder {
 
   /** Those that stand together with so many others that they are walls, by groups. */
   private together(bands: readonly LeafedBand[]): LeafedBand[][] {
-    const scales = new Scales(this.facts);
     const boxes = bands.map((band) => {
       const corners = [pointOf(band, band.from, band.low), pointOf(band, band.to, band.high)];
-      return boxOfPoints(corners, scales.paper(corners[0]!, NEXT.building, NEXT.paper) / 2);
+      return boxOfPoints(corners, this.scales.paper(corners[0]!, NEXT.building, NEXT.paper) / 2);
     });
     const sets = new Sets(bands.length);
     const order = bands.map((_, i) => i).sort((a, b) => (boxes[a]?.x ?? 0) - (boxes[b]?.x ?? 0));
@@ -324,23 +325,20 @@ class WallFinder {
       for (const j of open) if (overlap(boxes[j]!, box)) sets.join(i, j);
       open.push(i);
     }
-    const widest = (at: PointMm): number => scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
+    const widest = (at: PointMm): number => this.scales.paper(at, WIDEST_OPENING.building, WIDEST_OPENING.paper);
     for (const [before, after] of goingOn(bands, widest)) sets.join(before, after);
-    const groups = new Map<number, LeafedBand[]>();
-    bands.forEach((band, i) => {
-      const group = groups.get(sets.first(i));
-      if (group) group.push(band);
-      else groups.set(sets.first(i), [band]);
-    });
-    return [...groups.values()].filter((group) => {
-      const length = group.reduce((sum, band) => sum + lengthOf(band), 0);
-      const at = pointOf(group[0]!, group[0]!.from, group[0]!.low);
-      return (
-        group.length >= LEAST_BANDS &&
-        goesTwoWays(group) &&
-        length >= scales.paper(at, LEAST_TOGETHER.building, LEAST_TOGETHER.paper)
-      );
-    });
+    const groups = groupedBy(bands.keys(), (i) => sets.first(i));
+    return [...groups.values()]
+      .map((group) => group.map((i) => bands[i]!))
+      .filter((group) => {
+        const length = group.reduce((sum, band) => sum + lengthOf(band), 0);
+        const at = pointOf(group[0]!, group[0]!.from, group[0]!.low);
+        return (
+          group.length >= LEAST_BANDS &&
+          goesTwoWays(group) &&
+          length >= this.scales.paper(at, LEAST_TOGETHER.building, LEAST_TOGETHER.paper)
+        );
+      });
   }
 
   private isFilled(band: Band): boolean {
@@ -370,7 +368,7 @@ class WallFinder {
   private told(band: LeafedBand, confidence: number): Sure<Wall> {
     const left = (band.low + band.high) / 2;
     const [from, to] = [pointOf(band, band.from, left), pointOf(band, band.to, left)];
-    const scale = scaleAt(this.facts, from);
+    const scale = this.scales.at(from);
     const pieces = [...new Set(band.leaves.flatMap(({ one, other }) => [one, other]))];
     const rows = [...new Set(pieces.map((i) => this.lines.rows[i] ?? 0))].sort((a, b) => a - b);
     const wall: Wall = {
@@ -412,12 +410,7 @@ export const WIDEST_OPENING = { building: 6000, paper: 120 };
 
 function byLines(bands: readonly Band[]): Map<number, Band[]> {
   const by = new Map<number, Band[]>();
-  for (const band of bands)
-    for (const line of [band.one, band.other]) {
-      const known = by.get(line);
-      if (known) known.push(band);
-      else by.set(line, [band]);
-    }
+  for (const band of bands) for (const line of [band.one, band.other]) addTo(by, line, band);
   return by;
 }
 
@@ -488,4 +481,3 @@ function middle(lines: LineWork, i: number): PointMm {
 }
 
 export const boxOfWall = ({ from, to, thicknessMm }: Wall): BoxMm => boxOfPoints([from, to], thicknessMm / 2);
-export const boxOfWalls = (walls: readonly Wall[]): BoxMm => walls.map(boxOfWall).reduce(together);

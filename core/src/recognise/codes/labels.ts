@@ -1,6 +1,6 @@
 import { boxOfPoints, contains, distanceToBox, grown } from "../../drawing";
 import { parseName } from "../../naming";
-import { ARCS } from "../arcs";
+import { ARCS, isBubble } from "../arcs";
 import { DIMENSIONS } from "../dimensions/dimensions";
 import { ROUND_DIMENSIONS } from "../dimensions/round";
 import { DRAWING_TITLES } from "../drawing-titles";
@@ -80,10 +80,8 @@ function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
   function inCircle(line: TextLine): boolean {
     const at = middleOf(line);
     const most = ROOM.along * line.heightMm;
-    return (arcs?.passing(at, most, most) ?? []).some(
-      ({ centreMm, radiusMm, sweepDeg }) =>
-        sweepDeg >= 300 && Math.hypot(centreMm[0] - at[0], centreMm[1] - at[1]) <= radiusMm / 2,
-    );
+    const anySize = { least: 0, most: Infinity, off: 0.5 };
+    return (arcs?.passing(at, most, most) ?? []).some((arc) => isBubble(arc, at, anySize));
   }
 }
 

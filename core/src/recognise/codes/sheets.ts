@@ -1,3 +1,4 @@
+import { groupedBy } from "../../base/grouped";
 import { parseName } from "../../naming";
 import { LETTERING, type TextLine } from "../lettering";
 import { DRAWING_TITLES } from "../drawing-titles";
@@ -42,13 +43,11 @@ export function listedSheets(file: FileFacts): ReadonlySet<string> {
       const number = Math.abs(line.angleDeg) < 1 && !blocks.has(line) ? NUMBER.exec(line.text.trim())?.[1] : undefined;
       return number !== undefined && isSheet(number.toUpperCase()) ? [{ line, number: number.toUpperCase() }] : [];
     });
-    const columns = new Map<number, string[]>();
-    for (const { line, number } of rows) {
-      const column = Math.round(line.startMm[0] / SAME_COLUMN_MM);
-      columns.set(column, [...(columns.get(column) ?? []), number]);
+    const columns = groupedBy(rows, ({ line }) => Math.round(line.startMm[0] / SAME_COLUMN_MM));
+    for (const column of columns.values()) {
+      const numbers = new Set(column.map(({ number }) => number));
+      if (numbers.size >= LEAST_ROWS) for (const number of numbers) found.add(number);
     }
-    for (const numbers of columns.values())
-      if (new Set(numbers).size >= LEAST_ROWS) for (const number of numbers) found.add(number);
   }
   return found;
 }

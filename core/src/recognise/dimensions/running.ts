@@ -1,3 +1,4 @@
+import { groupedBy } from "../../base/grouped";
 import { boxOfPoints, type PointMm } from "../../drawing";
 import { readWritten, type Reading, type Written } from "../../quantity";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
@@ -122,11 +123,7 @@ function frame([x, y]: PointMm, angleDeg: number): { along: number; across: numb
 
 /** Ends of parallel lines that stand in a row, one not far from the next. */
 function rowsOf(ends: readonly AtEnd[]): AtEnd[][] {
-  const directions = new Map<number, AtEnd[]>();
-  for (const each of ends) {
-    const key = Math.round(each.angleDeg) % 180;
-    directions.set(key, [...(directions.get(key) ?? []), each]);
-  }
+  const directions = groupedBy(ends, ({ angleDeg }) => Math.round(angleDeg) % 180);
   const rows: AtEnd[][] = [];
   for (const own of directions.values()) {
     own.sort((a, b) => a.along - b.along);

@@ -1,4 +1,4 @@
-import { boxOfPoints, grown, type PointMm } from "../../drawing";
+import { apart, boxOfPoints, grown, type PointMm } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageRecogniser } from "../recogniser";
 import { HATCHES, type Hatch } from "./hatches";
@@ -67,5 +67,3 @@ const goesOn = (lines: LineWork, outline: HatchOutline, i: number): boolean =>
       .near(boxOfPoints([at], JOINT_MM))
       .some((k) => outline.has(k) && ([0, 1] as const).some((end) => apart(lines.end(k, end), at) <= JOINT_MM));
   });
-
-const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -1,3 +1,5 @@
+import { mostAgreed } from "../../base/agreed";
+import { addTo } from "../../base/grouped";
 import { mm } from "../../base/words";
 import { boxOfPoints } from "../../drawing";
 import { formatLength, Length } from "../../quantity";
@@ -51,19 +53,19 @@ function judgeNames({ pages, report, valueOf }: JudgeContext, told: ReadonlySet<
   const named = new Map<string, { facts: PageFacts; level: Level }[]>();
   for (const facts of pages)
     for (const { value } of facts.of(LEVELS))
-      if (value.name.length >= LEAST_NAME && !told.has(value))
-        named.set(value.name, [...(named.get(value.name) ?? []), { facts, level: value }]);
+      if (value.name.length >= LEAST_NAME && !told.has(value)) addTo(named, value.name, { facts, level: value });
   for (const [name, all] of named) {
     const valueAt = ({ level: { readings } }: (typeof all)[number]): number => readings[0]?.length.toNumber() ?? 0;
-    const agreeing = (one: (typeof all)[number]) => all.filter((each) => Math.abs(valueAt(each) - valueAt(one)) <= off);
-    const meant = all.slice().sort((a, b) => agreeing(b).length - agreeing(a).length)[0];
+    const meant = all[mostAgreed(all.map((each, by) => ({ value: valueAt(each), reach: off, by }))) ?? -1];
     if (!meant) continue;
+    const isAgreeing = (each: (typeof all)[number]): boolean => Math.abs(valueAt(each) - valueAt(meant)) <= off;
+    const agreeing = all.filter(isAgreeing).length;
     for (const each of all) {
-      if (Math.abs(valueAt(each) - valueAt(meant)) <= off) continue;
+      if (isAgreeing(each)) continue;
       report({
         ...placeOf(each.facts, each.level),
         message: () =>
-          `“${name}” is at ${each.level.text} here and at ${meant.level.text} on ${agreeing(meant).length === 1 ? "another drawing" : `${agreeing(meant).length} other places`}.`,
+          `“${name}” is at ${each.level.text} here and at ${meant.level.text} on ${agreeing === 1 ? "another drawing" : `${agreeing} other places`}.`,
         measured: each.level.text,
         expected: meant.level.text,
       });

@@ -1,7 +1,7 @@
 import { mm } from "../../base/words";
 import { boxOfPoints } from "../../drawing";
 import { OPENINGS } from "../../recognise/building/openings";
-import { isOnPlan } from "../../recognise/building/plans";
+import { isOnPlan, PLANS } from "../../recognise/building/plans";
 import { rule } from "../rule";
 import { offAt, offOf } from "./off";
 
@@ -13,7 +13,7 @@ export const openingWidth = rule({
   title: "A door or window of a width that is not on the list",
   severity: "mend",
   needs: ["openings"],
-  reads: [OPENINGS],
+  reads: [OPENINGS, PLANS],
   parameters: [OFF],
   page: {
     measures:

@@ -1,5 +1,6 @@
+import { groupedBy } from "../../base/grouped";
 import { listed, mm } from "../../base/words";
-import { isOnPlan } from "../../recognise/building/plans";
+import { isOnPlan, PLANS } from "../../recognise/building/plans";
 import { boxOfWall, WALLS, type Wall } from "../../recognise/building/walls";
 import type { PageFacts } from "../../recognise/recogniser";
 import { REGIONS } from "../../recognise/regions";
@@ -16,7 +17,7 @@ export const wallThickness = rule({
   title: "A wall of a thickness that no wall type has",
   severity: "mend",
   needs: ["wallTypes"],
-  reads: [WALLS],
+  reads: [WALLS, PLANS],
   parameters: [OFF],
   page: {
     measures:
@@ -62,15 +63,11 @@ const lengthOf = (walls: readonly Wall[]): number =>
 /** The sure walls of the plans on a page, those of each drawing together. */
 function byDrawing(facts: PageFacts): Wall[][] {
   const regions = facts.of(REGIONS)[0]?.value;
-  const drawings = new Map<number, Wall[]>();
-  for (const { value, confidence } of facts.of(WALLS)) {
-    if (confidence < LEAST_CONFIDENCE || isShort(value) || !isOnPlan(facts, value.from)) continue;
-    const region = regions?.of(value.from) ?? -1;
-    const own = drawings.get(region);
-    if (own) own.push(value);
-    else drawings.set(region, [value]);
-  }
-  return [...drawings.values()];
+  const sure = facts
+    .of(WALLS)
+    .filter(({ value, confidence }) => confidence >= LEAST_CONFIDENCE && !isShort(value) && isOnPlan(facts, value.from))
+    .map(({ value }) => value);
+  return [...groupedBy(sure, ({ from }) => regions?.of(from) ?? -1).values()];
 }
 
 /** A piece that is hardly longer than it is thick may be what is left between two others. */

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouped";
 import { counted } from "../../base/words";
 import { TEXT_LOOKS } from "../../recognise/looks";
 import { rule } from "../rule";
@@ -24,7 +25,7 @@ export const fontNotEmbedded = rule({
       const rows = new Map<number, number[]>();
       for (const { value: look } of facts.of(TEXT_LOOKS)) {
         if (file.drawing.fonts[look.font]?.embedded !== false) continue;
-        rows.set(look.font, [...(rows.get(look.font) ?? []), ...look.rows]);
+        for (const row of look.rows) addTo(rows, look.font, row);
       }
       for (const [font, own] of rows) {
         const name = file.drawing.fonts[font]?.name ?? "a font";

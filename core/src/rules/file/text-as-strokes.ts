@@ -1,3 +1,4 @@
+import { groupedBy } from "../../base/grouped";
 import { counted, mm } from "../../base/words";
 import { DRAWN_LETTERING, DRAWN_LETTERING_SEARCH } from "../../recognise/drawn-lettering";
 import { rule } from "../rule";
@@ -25,11 +26,7 @@ export const textAsStrokes = rule({
           `Page ${facts.page.index} has so many small marks, or so many in one place, that letters are not looked for among them.`,
         );
       const lines = facts.of(DRAWN_LETTERING).map(({ value }) => value);
-      const layers = new Map<number, typeof lines>();
-      for (const line of lines) {
-        const layer = facts.page.paths.layer[line.rows[0] ?? 0] ?? -1;
-        layers.set(layer, [...(layers.get(layer) ?? []), line]);
-      }
+      const layers = groupedBy(lines, ({ rows }) => facts.page.paths.layer[rows[0] ?? 0] ?? -1);
       for (const [layer, own] of layers) {
         const heights = own.map(({ heightMm }) => Number(heightMm.toFixed(1)));
         const [least, most] = [Math.min(...heights), Math.max(...heights)];

@@ -36,14 +36,12 @@ export const missing = rule({
     for (const [facts, kind] of pagesOfKinds(context)) {
       const shown = new Set<string>();
       const held = new Set<string>();
+      const pictures = new Set(facts.page.images.map(({ layer }) => layer));
       for (const { value } of facts.of(MARKS_ON_LAYERS)) {
         const name = file.layerName(value.layer);
         held.add(name);
-        const isSeen = value.visible("paths").length + value.visible("texts").length > 0 || hasPicture(value.layer);
+        const isSeen = value.visible("paths").length + value.visible("texts").length > 0 || pictures.has(value.layer);
         if (isSeen && (layers[value.layer]?.visible ?? true)) shown.add(name);
-      }
-      function hasPicture(layer: number): boolean {
-        return facts.page.images.some((image) => image.layer === layer);
       }
       for (const { name, withdrawn } of file.standard.standard.layers) {
         const state = withdrawn ? undefined : showingOf(facts, name, kind);

@@ -1,5 +1,6 @@
+import { addTo } from "../../base/grouped";
 import { counted } from "../../base/words";
-import { grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
+import { contains, grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
 import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
 import { rule } from "../rule";
 
@@ -33,14 +34,13 @@ export const outside = rule({
       const frame = facts.of(SHEET_FRAMES)[0]?.value;
       if (!frame) continue;
       for (const sort of ["paths", "texts"] as const) {
-        const byLayer = new Map<number, number[]>();
+        const rowsOn = new Map<number, number[]>();
         const { layer, count, paint } = facts.page[sort];
         for (let row = 0; row < count; row++) {
           if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || !isOutside(facts.page, sort, row, frame)) continue;
-          const own = layer[row] ?? -1;
-          byLayer.set(own, [...(byLayer.get(own) ?? []), row]);
+          addTo(rowsOn, layer[row] ?? -1, row);
         }
-        for (const [own, rows] of byLayer)
+        for (const [own, rows] of rowsOn)
           report({
             page: facts.page.index,
             layer: own,
@@ -56,12 +56,9 @@ export const outside = rule({
 function isOutside(page: Page, sort: "paths" | "texts", row: number, frame: SheetFrame): boolean {
   const box = markBox(page, sort, row);
   const area = grown(frame.areaMm, OVER_MM);
-  if (isWithin(area, box) || !isSeen(page, box)) return false;
+  if (contains(area, box) || !isSeen(page, box)) return false;
   return sort === "texts" ? !ZONE.test((page.texts.strings[row] ?? "").trim()) : !isOfFrame(page, box, frame);
 }
-
-const isWithin = (area: BoxMm, { x, y, width, height }: BoxMm): boolean =>
-  x >= area.x && y >= area.y && x + width <= area.x + area.width && y + height <= area.y + area.height;
 
 /** What lies beyond the paper is not on the sheet at all. */
 const isSeen = ({ widthMm, heightMm }: Page, { x, y, width, height }: BoxMm): boolean =>

@@ -1,3 +1,4 @@
+import { groupedBy } from "../../base/grouped";
 import { mm } from "../../base/words";
 import { together, type BoxMm } from "../../drawing";
 import { scaleAt } from "../../recognise/building/scale-at";
@@ -119,11 +120,8 @@ function judgeDrawings({ report, valueOf }: JudgeContext, facts: PageFacts): voi
 function griddedOn(facts: PageFacts): Gridded[] {
   // Where there are no grid lines, nobody needs the parts of the page.
   const regions = facts.of(GRID_LINES).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
-  const groups = new Map<number, GridLine[]>();
-  for (const { value } of facts.of(GRID_LINES)) {
-    const region = regions?.of(value.bubbleMm) ?? -1;
-    groups.set(region, [...(groups.get(region) ?? []), value]);
-  }
+  const all = facts.of(GRID_LINES).map(({ value }) => value);
+  const groups = groupedBy(all, ({ bubbleMm }) => regions?.of(bubbleMm) ?? -1);
   return [...groups].flatMap(([region, lines]) => {
     const boxMm = regions?.boxes[region];
     return boxMm ? [{ boxMm, lines, scale: scaleAt(facts, lines[0]!.bubbleMm) }] : [];

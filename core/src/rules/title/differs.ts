@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouped";
 import { TITLE_BLOCKS, type TitleBlock, type TitleCell } from "../../recognise/title-blocks/title-blocks";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule, type JudgeContext, type Report } from "../rule";
@@ -60,7 +61,7 @@ function judgeSheets(
     for (const cell of block.cells) {
       if (!OF_PROJECT.has(cell.field) || cell.field === undefined || isEmpty(cell)) continue;
       if (wanted(facts, block.cells, cell.field) !== undefined) continue;
-      fields.set(cell.field, [...(fields.get(cell.field) ?? []), { facts, cell }]);
+      addTo(fields, cell.field, { facts, cell });
     }
   for (const all of fields.values()) {
     const sharing = (value: string): number => all.filter(({ cell }) => same(cell.value, value)).length;

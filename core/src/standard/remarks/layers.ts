@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouped";
 import { distance } from "fastest-levenshtein";
 import { parseName, schemeFaults, type NameGrammar, type NamePart, type ParsedName } from "../../naming";
 import type { LayerEntry, OfficeStandard } from "../model";
@@ -153,7 +154,7 @@ function sameMeaning(layers: readonly LayerEntry[]): Remark[] {
   for (const layer of layers) {
     const purpose = layer.purpose.trim().toLowerCase();
     if (purpose === "" || layer.withdrawn) continue;
-    byPurpose.set(purpose, [...(byPurpose.get(purpose) ?? []), layer.name]);
+    addTo(byPurpose, purpose, layer.name);
   }
   return [...byPurpose.values()]
     .filter((names) => names.length > 1)

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouped";
 import { offFrom } from "../../quantity";
 import { parseName } from "../../naming";
 import type { FrameEntry, OfficeStandard } from "../model";
@@ -66,7 +67,7 @@ function codes(standard: OfficeStandard): Remark[] {
   const byMeaning = new Map<string, string[]>();
   for (const { code, meaning, group } of standard.codes) {
     const key = `${group} ${meaning.trim().toLowerCase()}`;
-    if (meaning.trim() !== "") byMeaning.set(key, [...(byMeaning.get(key) ?? []), code]);
+    if (meaning.trim() !== "") addTo(byMeaning, key, code);
   }
   return [...byMeaning.values()]
     .filter((same) => same.length > 1)

@@ -7,15 +7,16 @@ import { ROOMS } from "../../../src/recognise/building/rooms";
 import { WALLS } from "../../../src/recognise/building/walls";
 import { FileFacts } from "../../../src/recognise/recogniser";
 import { preset, StandardLookup } from "../../../src/standard";
-import { onePage } from "../../support/raw-pdf";
+import { row } from "../../support/drawn";
+import { lettering, onePage } from "../../support/raw-pdf";
 import { drawingOf } from "../../support/tools";
 import { randomPlan } from "../../support/random-plans";
-import { drawnPlan, HOUSE, label, roomAreas, type TestPlan, type TestWall } from "../../support/walls";
+import { drawnPlan, HOUSE, label, onPaper, roomAreas, type TestPlan, type TestWall } from "../../support/walls";
 
-async function factsOf(content: string, size: readonly [number, number] = [841, 594]) {
+async function factsOf(content: string, size: readonly [number, number] = [841, 594], isScaleGiven = true) {
   const drawing = await drawingOf(onePage({ content, widthMm: size[0], heightMm: size[1] }));
-  const scale = must(parseScale("1:50"));
-  return new FileFacts(drawing, new StandardLookup(preset("tarnwick")!), { scale }).pages[0]!;
+  const scale = isScaleGiven ? must(parseScale("1:50")) : undefined;
+  return new FileFacts(drawing, new StandardLookup(preset("tarnwick")!), scale ? { scale } : {}).pages[0]!;
 }
 
 async function areasOf(content: string): Promise<number[]> {
@@ -68,9 +69,12 @@ describe("rooms", () => {
     ];
     const plan: TestPlan = { walls: [...square(0, 0, 10000), ...square(3000, 3000, 4000)] };
     // (10 − 0.15)² − (4 + 0.15)² and (4 − 0.15)², arithmetic.
-    const [inner, outer] = await areasOf(drawnPlan(plan));
+    const content = drawnPlan(plan) + label(plan, [5000, 5000], "VAULT");
+    const [inner, outer] = await areasOf(content);
     expect(inner).toBeCloseTo(14.8225, 2);
     expect(outer).toBeCloseTo(79.8, 2);
+    const rooms = (await factsOf(content)).of(ROOMS).map(({ value }) => value);
+    expect(rooms.sort((a, b) => a.areaMm2 - b.areaMm2).map(({ name }) => name)).toEqual(["VAULT", ""]);
   });
 
   it("are none where walls stay open, cross themselves in the open, or are missing", async () => {
@@ -78,6 +82,47 @@ describe("rooms", () => {
     expect(await areasOf(drawnPlan(open))).toEqual([]);
     expect(await areasOf("0.5 w 40 40 m 200 200 l 40 200 l 200 40 l S\n")).toEqual([]);
     expect(await areasOf("")).toEqual([]);
+  });
+
+  it("of two plans on one page have each the scale of its own", async () => {
+    const dimensioned = (plan: TestPlan, scale: number): string => {
+      const stops = [0, 3500, 7000, 9500, 12000].map((x) => onPaper(plan, [x, 0])[0]);
+      const top = onPaper(plan, [0, 8000])[1];
+      return row({ y: top + 14, object: top + 2, stops, scale });
+    };
+    const [large, small]: TestPlan[] = [
+      { ...HOUSE, scale: 50, at: [40, 60] },
+      { ...HOUSE, scale: 100, at: [450, 60] },
+    ];
+    const facts = await factsOf(
+      [large!, small!].map((plan) => drawnPlan(plan) + dimensioned(plan, plan.scale!)).join(""),
+      [841, 594],
+      false,
+    );
+    const areas = facts.of(ROOMS).map(({ value: { areaMm2, boxMm, scale = NaN } }) => ({
+      isLarge: boxMm.x < 400,
+      scale: Math.round(scale),
+      m2: (areaMm2 * scale * scale) / 1e6,
+    }));
+    const expected = roomAreas(HOUSE);
+    for (const [isLarge, scale] of [
+      [true, 50],
+      [false, 100],
+    ] as const) {
+      const own = areas.filter((each) => each.isLarge === isLarge).sort((a, b) => a.m2 - b.m2);
+      expect(own.map((each) => each.scale)).toEqual(expected.map(() => scale));
+      own.forEach(({ m2 }, i) => expect(Math.abs(m2 / expected[i]! - 1)).toBeLessThan(0.01));
+    }
+  });
+
+  it("are named by their own lettering among thousands of other strings", async () => {
+    const schedule = Array.from({ length: 4000 }, (_, i) =>
+      lettering(`NOTE ${i}`, 420 + (i % 20) * 20, 20 + Math.floor(i / 20) * 2.8, 1.8),
+    );
+    const facts = await factsOf(schedule.join("") + drawnPlan(HOUSE) + label(HOUSE, [9500, 6000], "STUDY", "102"));
+    expect(facts.of(ROOMS).flatMap(({ value: { name, number } }) => (name ? [[name, number]] : []))).toEqual([
+      ["STUDY", "102"],
+    ]);
   });
 
   it("are found 10,000 at once", async () => {

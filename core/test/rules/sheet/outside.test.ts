@@ -35,5 +35,16 @@ describeRule("sheet/outside", [
     layers,
     content: on(0, box(10, 10, 400, 277, 0.5) + stroke(0, 5, 4, 5, 0.1) + stroke(5, 0, 5, 4, 0.1)),
   },
+  {
+    name: "thousands of marks beyond the border, on two layers",
+    layers,
+    content:
+      on(0, a3Frame() + stroke(360, 210, 414, 210, 0.5)) +
+      on(1, Array.from({ length: 6000 }, (_, i) => stroke(360, 150 + i / 100, 414, 150 + i / 100, 0.1)).join("")),
+    findings: [
+      ["A-ANNO-TTLB", 1],
+      ["A-WALL", 6000],
+    ],
+  },
   { name: "a drawing without a border", layers, content: on(1, stroke(0, 60, 420, 60, 0.5)) },
 ]);

@@ -26,7 +26,7 @@ export function KindPicker({
   refresh: () => Promise<void>;
 }) {
   const notice = useNotice();
-  const mayChoose = useMay("hand-in");
+  const mayChoose = useMay("mend");
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [kinds, setKinds] = useState<OfficeStandard["kinds"] | null>(null);
   const isMended = detail.mendedSha256 !== null || file.mendState !== null;
@@ -64,7 +64,7 @@ export function KindPicker({
         onClick={(event) => void open(event.currentTarget)}
         sx={{ px: 0.5, mx: -0.5, py: 0, textAlign: "left", textTransform: "none" }}
       >
-        {words} ▾
+        {words} <span aria-hidden>&nbsp;▾</span>
       </Button>
       <Menu open={anchor !== null && kinds !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem selected={detail.kind === null} onClick={() => void choose(null)}>

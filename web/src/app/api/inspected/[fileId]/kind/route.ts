@@ -4,7 +4,7 @@ import { inspectAs } from "@/server/queries/hand-in";
 import { inspectedFile, standardOfFile } from "@/server/queries/inspections";
 
 /** Has a file inspected anew as another drawing kind, or as the one that it says itself. */
-export const POST = guarded("hand-in", async (asker, request, { fileId = "" }) => {
+export const POST = guarded("mend", async (asker, request, { fileId = "" }) => {
   const form = await formOf(KindRequest, request);
   if (form instanceof Response) return form;
   const file = await inspectedFile(asker, fileId);
