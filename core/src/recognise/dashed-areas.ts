@@ -6,6 +6,8 @@ export interface Thin {
   readonly layer: number;
   readonly widthMm: number;
   readonly lengthMm: number;
+  /** How far its corners lie beside those of a rectangle: it was written with few digits. */
+  readonly roughMm: number;
   readonly middle: readonly [number, number];
   /** Direction of its length. */
   readonly along: readonly [number, number];

@@ -13,6 +13,8 @@ export interface StrokeLook {
   readonly capped: boolean;
   /** They are painted as thin areas, not as lines. */
   readonly asArea?: true;
+  /** Their corners are rounded: the width is known to this only. Millimetres. */
+  readonly roughMm?: number;
   /** Dashes and gaps that thin areas in a row make; without them, those of `dash` count. */
   readonly dashMm?: Dash;
   /** Rows of the page's paths. */

@@ -257,34 +257,40 @@ class Laid {
 
 /**
  * The direction step of each straight. Ends are as exact as the file writes them, so a short straight's direction may be
- * off by some steps: of those it is counted to the one that most of the length on the page has.
+ * off by some steps, and any may lie beside where two steps meet: of those that it may have, it is counted to the one
+ * that most of the length on the page has.
  */
 function directionsOf(ends: Float32Array, count: number): Uint16Array {
-  const steps = new Uint16Array(count);
+  const exact = new Float32Array(count);
   const lengths = new Float32Array(count);
   const weight = new Float64Array(DIRECTIONS);
   for (let i = 0; i < count; i++) {
     const [dx, dy] = [(ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0)];
-    const step = Math.round(((Math.atan2(dy, dx) / Math.PI + 1) % 1) * DIRECTIONS) % DIRECTIONS;
+    const turned = ((Math.atan2(dy, dx) / Math.PI + 1) % 1) * DIRECTIONS;
     const length = Math.sqrt(dx * dx + dy * dy);
-    steps[i] = step;
+    const step = stepAt(turned);
+    exact[i] = turned;
     lengths[i] = length;
     weight[step] = (weight[step] ?? 0) + length;
   }
   const around = smoothed(weight);
+  const steps = new Uint16Array(count);
   for (let i = 0; i < count; i++) {
-    const off = Math.min(MOST_STEPS_OFF, Math.round(END_MM / (lengths[i] ?? 1) / STEP_RAD));
-    if (off === 0) continue;
-    const own = steps[i] ?? 0;
-    let best = own;
-    for (let by = -off; by <= off; by++) {
-      const step = (own + by + DIRECTIONS) % DIRECTIONS;
+    const turned = exact[i] ?? 0;
+    const off = Math.min(MOST_STEPS_OFF, (2 * END_MM) / (lengths[i] ?? 1) / STEP_RAD);
+    let best = stepAt(turned);
+    const last = Math.round(turned + off);
+    for (let near = Math.round(turned - off); near <= last; near++) {
+      const step = stepAt(near);
       if ((around[step] ?? 0) > (around[best] ?? 0)) best = step;
     }
     steps[i] = best;
   }
   return steps;
 }
+
+/** The step of a direction; both ends of the half turn are one. */
+const stepAt = (turned: number): number => (Math.round(turned) + DIRECTIONS) % DIRECTIONS;
 
 /** What lies at each step and, counting less, at those beside it: where short straights scatter, the middle of them stands out. */
 function smoothed(weight: Float64Array): Float64Array {

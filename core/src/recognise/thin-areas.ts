@@ -9,6 +9,8 @@ const WIDEST_MM = 1;
 const LEAST_SHARE = 20;
 /** Edges that lie nearer to each other than this are one. Millimetres. */
 const SAME_MM = 0.05;
+/** Programs that write five digits put corners of far areas 0.02 mm beside their place each; no more than this share of the width. */
+const ROUNDED = { exactMm: 0.005, mostMm: 0.07, share: 0.25 };
 const WHITE = 0xffffff;
 /** Marks beside thin areas that are looked at on a page; where thousands lie upon each other, the rest are no lines. */
 const MOST_LOOKED_AT = 2_000_000;
@@ -28,8 +30,10 @@ export const THIN_AREAS: PageRecogniser<StrokeLook> = {
 };
 
 function looksOf(facts: PageFacts): StrokeLook[] {
-  const looks = new Looks();
   const thins = thinsOf(facts.page);
+  // What stands upright or level stays a rectangle when it is rounded, and is as rough as the others all the same.
+  const roughMm = thins.reduce((most, thin) => Math.max(most, thin.roughMm), 0);
+  const looks = new Looks(roughMm);
   let looked = 0;
   const isAlone = (thin: Thin): boolean => {
     const around = nearTo(facts, thin);
@@ -50,6 +54,8 @@ function looksOf(facts: PageFacts): StrokeLook[] {
 class Looks {
   private readonly groups = new Map<string, { layer: number; widthMm: number; dashMm: Dash; rows: number[] }>();
 
+  constructor(private readonly roughMm: number) {}
+
   add(pieces: readonly Thin[], dashMm: Dash): void {
     const [first] = pieces;
     if (!first) return;
@@ -69,6 +75,7 @@ class Looks {
       ...(dashMm.length > 0 ? { dashMm } : {}),
       capped: false,
       asArea: true,
+      ...(this.roughMm > ROUNDED.exactMm ? { roughMm: this.roughMm } : {}),
       rows: Uint32Array.from(rows),
     }));
   }
@@ -101,20 +108,34 @@ export function thinAt({ paths }: Page, row: number): Thin | undefined {
   // A fifth point only leads back.
   if (count === 5 && distance(a, at(4)) > SAME_MM / 10) return undefined;
   const [first, second] = [distance(a, b), distance(b, c)];
-  const isBox = distance([a[0] + c[0], a[1] + c[1]], [b[0] + d[0], b[1] + d[1]]) < SAME_MM / 10;
-  const square = Math.abs((b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1]));
-  const [widthMm, lengthMm] = [Math.min(first, second), Math.max(first, second)];
-  if (!isBox || square > first * second * 0.01 || widthMm > WIDEST_MM || widthMm <= 0) return undefined;
+  const lengthMm = Math.max(first, second);
+  const widthMm = areaOf([a, b, c, d]) / lengthMm;
+  if (widthMm > WIDEST_MM || widthMm <= 0 || widthMm > lengthMm * (1 + ROUNDED.share)) return undefined;
+  // How far the corners lie beside those of a rectangle: the fourth of its place, and the ends of their slant.
+  const beside = distance([a[0] + c[0], a[1] + c[1]], [b[0] + d[0], b[1] + d[1]]);
+  const slant = Math.abs((b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1])) / lengthMm;
+  const mostMm = Math.min(ROUNDED.mostMm, widthMm * ROUNDED.share);
+  if (beside > Math.max(ROUNDED.exactMm, mostMm) || slant > Math.max(widthMm * 0.01, mostMm)) return undefined;
   const [p, q] = first > second ? [a, b] : [b, c];
   return {
     row,
     layer: paths.layer[row] ?? -1,
     widthMm,
     lengthMm,
+    roughMm: Math.max(beside, slant),
     middle: [(a[0] + c[0]) / 2, (a[1] + c[1]) / 2],
     along: [(q[0] - p[0]) / lengthMm, (q[1] - p[1]) / lengthMm],
   };
 }
+
+/** By its corners. */
+const areaOf = (corners: readonly (readonly [number, number])[]): number =>
+  Math.abs(
+    corners.reduce((sum, [x, y], i) => {
+      const [u, v] = corners[(i + 1) % corners.length]!;
+      return sum + x * v - u * y;
+    }, 0) / 2,
+  );
 
 const distance = (a: readonly [number, number], b: readonly [number, number]): number =>
   Math.hypot(a[0] - b[0], a[1] - b[1]);

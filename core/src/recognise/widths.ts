@@ -36,7 +36,7 @@ export const JUDGED_WIDTHS: PageRecogniser<JudgedWidth> = {
   find: (facts) => {
     const entries = facts.file.of(NAMED_LAYERS);
     return [...facts.of(STROKE_LOOKS), ...facts.of(THIN_AREAS)].map(({ value: look, confidence, evidence }) => ({
-      value: { look, ...judged(facts.file, look.widthMm, facts.file.standard.penOf(entries[look.layer]?.value.entry)) },
+      value: { look, ...judged(facts.file, look, facts.file.standard.penOf(entries[look.layer]?.value.entry)) },
       confidence,
       evidence,
     }));
@@ -46,9 +46,13 @@ export const JUDGED_WIDTHS: PageRecogniser<JudgedWidth> = {
 /** Two widths that differ by rounding alone are one. Millimetres. */
 const ROUNDING_MM = 1e-6;
 
-function judged(file: FileFacts, widthMm: number, own: PenEntry | undefined): Omit<JudgedWidth, "look"> {
+function judged(
+  file: FileFacts,
+  { widthMm, roughMm = 0 }: StrokeLook,
+  own: PenEntry | undefined,
+): Omit<JudgedWidth, "look"> {
   const { standard } = file;
-  const offMm = file.valueOf(WIDTH_OFF) + ROUNDING_MM;
+  const offMm = file.valueOf(WIDTH_OFF) + ROUNDING_MM + roughMm;
   const thinnest = standard.pens[0];
   const near = standard.nearestPen(widthMm);
   const pen = own ?? near;

@@ -138,10 +138,13 @@ function fitted(plan: TestPlan, wall: TestWall, { at, width, use }: TestOpening)
   ];
 }
 
-/** The content of a drawing of a plan. */
-export function drawnPlan(plan: TestPlan): string {
+/** What programs that write five digits keep of places beyond 1,000 points: a tenth of a point, in millimetres. */
+export const FIVE_DIGITS_MM = 0.1 * (25.4 / 72);
+
+/** The content of a drawing of a plan; places are written in steps of `stepMm`. */
+export function drawnPlan(plan: TestPlan, stepMm = 0.0001): string {
   const { pen = 0.5, glassPen = 0.25 } = plan;
-  const put = (point: Point): string => point.map(n).join(" ");
+  const put = (point: Point): string => point.map((each) => n(Math.round(each / stepMm) * stepMm)).join(" ");
   const path = (points: readonly Point[]): string =>
     points.map((point, i) => `${put(point)} ${i === 0 ? "m" : "l"}`).join(" ");
   const content = marksOf(plan).map((mark) => {

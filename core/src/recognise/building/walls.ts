@@ -136,8 +136,10 @@ class WallFinder {
 
   private band(one: number, other: number): Band {
     const { lines } = this;
-    const [p, q] = [lines.end(one, 0), lines.end(one, 1)];
-    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    // Ends are rounded: the longer face says the way, and both are measured in the middle of what they share.
+    const longer = lines.length(other) > lines.length(one) ? other : one;
+    const [p, q] = [lines.end(longer, 0), lines.end(longer, 1)];
+    const length = lines.length(longer);
     let way: PointMm = [(q[0] - p[0]) / length, (q[1] - p[1]) / length];
     if (way[0] < -1e-6 || (Math.abs(way[0]) <= 1e-6 && way[1] < 0)) way = [-way[0], -way[1]];
     const along = ([x, y]: PointMm): number => x * way[0] + y * way[1];
@@ -147,13 +149,18 @@ class WallFinder {
       return [Math.min(...ends), Math.max(...ends)];
     };
     const [a, b] = [span(one), span(other)];
-    const sides = [one, other].map((i) => (left(lines.end(i, 0)) + left(lines.end(i, 1))) / 2);
+    const [from, to] = [Math.max(a[0], b[0]), Math.min(a[1], b[1])];
+    const sides = [one, other].map((i) => {
+      const [start, end] = [lines.end(i, 0), lines.end(i, 1)];
+      const share = ((from + to) / 2 - along(start)) / (along(end) - along(start));
+      return left(start) + share * (left(end) - left(start));
+    });
     return {
       one,
       other,
       way,
-      from: Math.max(a[0], b[0]),
-      to: Math.min(a[1], b[1]),
+      from,
+      to,
       low: Math.min(...sides),
       high: Math.max(...sides),
     };

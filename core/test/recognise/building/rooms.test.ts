@@ -4,14 +4,23 @@ import { parseScale } from "../../../src/quantity";
 import { OPENINGS } from "../../../src/recognise/building/openings";
 import { enclosedBy, type Segment } from "../../../src/recognise/building/planar";
 import { ROOMS } from "../../../src/recognise/building/rooms";
-import { WALLS } from "../../../src/recognise/building/walls";
 import { FileFacts } from "../../../src/recognise/recogniser";
 import { preset, StandardLookup } from "../../../src/standard";
+import { WALLS } from "../../../src/recognise/building/walls";
 import { row } from "../../support/drawn";
 import { lettering, onePage } from "../../support/raw-pdf";
 import { drawingOf } from "../../support/tools";
 import { randomPlan } from "../../support/random-plans";
-import { drawnPlan, HOUSE, label, onPaper, roomAreas, type TestPlan, type TestWall } from "../../support/walls";
+import {
+  drawnPlan,
+  FIVE_DIGITS_MM,
+  HOUSE,
+  label,
+  onPaper,
+  roomAreas,
+  type TestPlan,
+  type TestWall,
+} from "../../support/walls";
 
 async function factsOf(content: string, size: readonly [number, number] = [841, 594], isScaleGiven = true) {
   const drawing = await drawingOf(onePage({ content, widthMm: size[0], heightMm: size[1] }));
@@ -44,6 +53,24 @@ describe("rooms", () => {
     const found = (await factsOf(drawnPlan(plan))).of(OPENINGS).map(({ value }) => Math.round(value.widthMm * 50));
     expect(found.sort((a, b) => a - b)).toEqual(plan.openings!.map(({ width }) => width).sort((a, b) => a - b));
   });
+
+  it.each(Array.from({ length: 20 }, (_, i) => 7100 + i))(
+    "and walls of plan %i are told where places are written with five digits",
+    async (seed) => {
+      const plan = randomPlan(seed);
+      const facts = await factsOf(drawnPlan(plan, FIVE_DIGITS_MM));
+      const expected = roomAreas(plan);
+      const found = facts.of(ROOMS).map(({ value }) => (value.areaMm2 * 2500) / 1e6);
+      expect(found).toHaveLength(expected.length);
+      found.sort((a, b) => a - b).forEach((area, i) => expect(Math.abs(area / expected[i]! - 1)).toBeLessThan(0.01));
+      const known = plan.walls.map(({ thick }) => thick);
+      for (const { value } of facts.of(WALLS)) {
+        const off = Math.min(...known.map((thick) => Math.abs(value.thicknessMm * 50 - thick)));
+        // Each face may lie half a step off.
+        expect(off / 50).toBeLessThan(1.5 * FIVE_DIGITS_MM);
+      }
+    },
+  );
 
   it("are named by what stands in them", async () => {
     const facts = await factsOf(
