@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { MAKERS } from "../recognition/makers";
 import { BUILDING_FAULTS, buildingScene } from "./scene";
+import { inWords } from "../compared";
 import { FAMILIES, scored, type Scores } from "./score";
 
 /**
@@ -28,12 +29,7 @@ async function buildings(pages: number, seed: number, only: string | undefined):
       await scored(each, at(each.scene), scores, (words) => {
         if (says) process.stdout.write(`  ${at(each.scene)}: ${words}\n`);
       });
-    const share = (part: number, of: number): string => (of === 0 ? "–" : (part / of).toFixed(4));
-    const words = FAMILIES.map((family) => {
-      const { right, missed, extra } = scores[family];
-      return `${family} ${share(right, right + missed)}/${share(right, right + extra)} (${right}+${missed}−${extra})`;
-    });
-    process.stdout.write(`${name.padEnd(12)} ${words.join("  ")}\n`);
+    process.stdout.write(`${name.padEnd(12)} ${inWords(scores)}\n`);
   }
   if (!says) rmSync(folder, { recursive: true });
 }

@@ -6,7 +6,7 @@ import { must } from "@hemstitch/core/quantity";
 import { FileFacts, recognised } from "@hemstitch/core/recognise";
 import { StandardLookup, type OfficeStandard } from "@hemstitch/core/standard";
 import { preset } from "@hemstitch/core/standard/presets";
-import type { Tally } from "../recognition/score";
+import { compared, type Tally } from "../compared";
 import type { BuildingScene } from "./scene";
 
 export const FAMILIES = ["rooms", "openings", "levels", "slopes", "grid", "faults"] as const;
@@ -92,26 +92,4 @@ export async function scored(
   const build = findings.filter(({ rule }) => rule.startsWith("build/") && rule !== "build/opening-width");
   for (const { rule, message } of build) if (rule !== truth.fault) say(`of no fault: ${rule}: ${message}`);
   words("faults", truth.fault ? [truth.fault] : [], [...new Set(build.map(({ rule }) => rule))]);
-}
-
-function compared<T>(
-  tally: Tally,
-  wanted: readonly T[],
-  found: readonly T[],
-  isSame: (a: T, b: T) => boolean,
-  say: (words: string) => void,
-): void {
-  const left = found.slice();
-  for (const each of wanted) {
-    const at = left.findIndex((other) => isSame(each, other));
-    if (at >= 0) {
-      left.splice(at, 1);
-      tally.right++;
-    } else {
-      tally.missed++;
-      say(`missed ${String(each)}`);
-    }
-  }
-  tally.extra += left.length;
-  for (const each of left) say(`not there: ${String(each)}`);
 }

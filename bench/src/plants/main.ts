@@ -2,7 +2,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { MAKERS } from "../recognition/makers";
-import type { Tally } from "../recognition/score";
+import type { Tally } from "../compared";
 import { FAULTS, ruleOf } from "./faults";
 import { plantedSheet } from "./plan";
 import { findingsOf, scored } from "./score";

@@ -3,7 +3,7 @@ import { readDrawing } from "@hemstitch/core/formats";
 import { inspect, type Finding } from "@hemstitch/core/inspect";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { must } from "@hemstitch/core/quantity";
-import type { Tally } from "../recognition/score";
+import type { Tally } from "../compared";
 import { ruleOf } from "./faults";
 import type { PlantedSheet } from "./plan";
 

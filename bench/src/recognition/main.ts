@@ -2,7 +2,8 @@ import { mkdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { MAKERS } from "./makers";
-import { emptyScore, scored, type Family, type Score, type Tally } from "./score";
+import { inWords } from "../compared";
+import { emptyScore, scored } from "./score";
 import { sheet } from "./sheet";
 import type { Scene } from "./scene";
 
@@ -26,14 +27,6 @@ async function recognition(pages: number, seed: number, only: string | undefined
   }
   if (!says) rmSync(folder, { recursive: true });
 }
-
-const inWords = (score: Score): string =>
-  (Object.entries(score) as [Family, Tally][])
-    .map(([family, { right, missed, extra }]) => {
-      const share = (part: number, of: number): string => (of === 0 ? "–" : (part / of).toFixed(4));
-      return `${family} ${share(right, right + missed)}/${share(right, right + extra)} (${right}+${missed}−${extra})`;
-    })
-    .join("  ");
 
 const said = (name: string): string | undefined =>
   process.argv.find((each) => each.startsWith(`${name}=`))?.slice(name.length + 1);

@@ -5,16 +5,10 @@ import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { recogniseFile, type Recognised } from "@hemstitch/core/recognise";
 import { blankStandard } from "@hemstitch/core/standard/presets";
 import { StandardLookup } from "@hemstitch/core/standard/plain";
+import type { Tally } from "../compared";
 import type { Point, Scene, TrueDimension } from "./scene";
 
 const LOOKUP = new StandardLookup(blankStandard("Nobody's"));
-
-/** Right, missed and wrongly found, by family. */
-export interface Tally {
-  right: number;
-  missed: number;
-  extra: number;
-}
 
 export type Family = "dimensions" | "round" | "values" | "scales" | "hatches" | "notes";
 export type Score = Record<Family, Tally>;

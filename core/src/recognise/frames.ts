@@ -18,8 +18,9 @@ export class Frames {
     this.index.finish();
   }
 
-  around([x, y]: PointMm): BoxMm[] {
-    return (this.index?.search(x, y, x, y) ?? []).flatMap((i) => this.boxes[i] ?? []);
+  /** Those around a place, or no farther beside it than `byMm`. */
+  around([x, y]: PointMm, byMm = 0): BoxMm[] {
+    return (this.index?.search(x - byMm, y - byMm, x + byMm, y + byMm) ?? []).flatMap((i) => this.boxes[i] ?? []);
   }
 }
 

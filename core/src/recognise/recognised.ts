@@ -1,4 +1,12 @@
-import { cornersOfBox, distanceToBox, visibleStraightsOfRow, type BoxMm, type Drawing, type PointMm } from "../drawing";
+import {
+  boxOfPoints,
+  cornersOfBox,
+  distanceToBox,
+  visibleStraightsOfRow,
+  type BoxMm,
+  type Drawing,
+  type PointMm,
+} from "../drawing";
 import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { LEVELS, type Level } from "./building/levels";
@@ -6,6 +14,9 @@ import { OPENINGS, SURE_WALL } from "./building/openings";
 import { ROOMS } from "./building/rooms";
 import { SLOPES } from "./building/slopes";
 import { WALLS } from "./building/walls";
+import { CODE_LABELS } from "./codes/labels";
+import { LEGENDS } from "./codes/legends";
+import { referenceWords, SHEET_REFERENCES, type ReferenceKind } from "./codes/references";
 import { DRAWN_PARTS, type DrawnPart } from "./dimensions/drawings";
 import { ROUND_DIMENSIONS, type RoundDimension } from "./dimensions/round";
 import { RUNNING_DIMENSIONS } from "./dimensions/running";
@@ -20,7 +31,10 @@ import { cornersOf, LETTERING, middleOf } from "./lettering";
 import { NORTH_POINTS, type NorthPoint } from "./north-points";
 import { SCALE_BARS } from "./scale-bars";
 import { SCALE_NOTES } from "./scale-notes";
+import { SHEET_FRAMES } from "./sheet-frames";
+import { STAMPS } from "./stamps";
 import { TEXT_BLOCKS } from "./text-blocks";
+import { REVISION_TABLES } from "./title-blocks/revision-tables";
 import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
 
 /** What was made out on a page, as plain values to be shown and sent. Millimetres on paper. */
@@ -47,6 +61,19 @@ export interface Recognised {
   /** Grid lines from their bubbles, and levels. */
   readonly grids: readonly RecognisedGrid[];
   readonly slopes: readonly RecognisedSlope[];
+  /** What is written to find one's way: titles of drawings, codes and what explains them, references, revisions, stamps. */
+  readonly signs: readonly RecognisedSign[];
+  /** Within the border of the sheet, where one is drawn. */
+  readonly borderMm?: BoxMm;
+}
+
+export interface RecognisedSign {
+  readonly kind: "drawing title" | "code" | "explained code" | "revision" | "stamp" | ReferenceKind;
+  /** What it says: of a title, a code, a stamp the words, of a reference what it refers to. */
+  readonly words: string;
+  /** The number of a drawing, the meaning of a code, what was revised; empty where nothing is. */
+  readonly more: string;
+  readonly boxMm: BoxMm;
 }
 
 /** A line and the slope that is written for it. */
@@ -86,6 +113,8 @@ export interface RecognisedGrid {
 
 /** A cell of a title block, and what is written in it. */
 export interface RecognisedCell {
+  /** What its label means, by the names that frames have for fields; none where that is not known. */
+  readonly field?: string;
   readonly label: string;
   readonly value: string;
   readonly boxMm: BoxMm;
@@ -264,9 +293,14 @@ export function recognisedOn(facts: PageFacts): Recognised {
         .map(({ value }) => ({ kind: "scale bar" as const, words: value.words, from: value.fromMm, to: value.toMm })),
       ...facts.of(NORTH_POINTS).map(({ value }) => northGuide(value)),
     ],
-    titles: facts
-      .of(TITLE_BLOCKS)
-      .flatMap(({ value }) => value.cells.map(({ label, value: words, boxMm }) => ({ label, value: words, boxMm }))),
+    titles: facts.of(TITLE_BLOCKS).flatMap(({ value }) =>
+      value.cells.map(({ field, label, value: words, boxMm }) => ({
+        ...(field === undefined ? {} : { field }),
+        label,
+        value: words,
+        boxMm,
+      })),
+    ),
     walls: wallsOn(facts),
     rooms: roomsOn(facts),
     grids: [
@@ -275,10 +309,55 @@ export function recognisedOn(facts: PageFacts): Recognised {
         .map(({ value }) => ({ kind: "grid line" as const, words: value.label, from: value.from, to: value.to })),
       ...facts.of(LEVELS).map(({ value }) => levelAt(value)),
     ],
+    signs: signsOn(facts),
+    ...borderOn(facts),
     slopes: facts.of(SLOPES).map(({ value: { text, from, to } }) => ({ text, from, to })),
     notes: facts.of(SCALE_NOTES).map(({ value }) => value.scale.toNumber()),
   };
 }
+
+const borderOn = (facts: PageFacts): { borderMm?: BoxMm } => {
+  const [frame] = facts.of(SHEET_FRAMES);
+  return frame ? { borderMm: frame.value.areaMm } : {};
+};
+
+const signsOn = (facts: PageFacts): RecognisedSign[] => [
+  ...facts.of(DRAWING_TITLES).map(({ value: { text, number = "", boxMm } }) => ({
+    kind: "drawing title" as const,
+    words: text,
+    more: number,
+    boxMm,
+  })),
+  ...facts.of(CODE_LABELS).map(({ value: { text, line } }) => ({
+    kind: "code" as const,
+    words: text,
+    more: "",
+    boxMm: boxOfPoints(cornersOf(line)),
+  })),
+  ...facts.of(LEGENDS).flatMap(({ value: { entries } }) =>
+    entries.map(({ code, meaning, lines }) => ({
+      kind: "explained code" as const,
+      words: code,
+      more: meaning,
+      boxMm: boxOfPoints(lines.flatMap(cornersOf)),
+    })),
+  ),
+  ...facts.of(SHEET_REFERENCES).map(({ value }) => ({
+    kind: value.kind,
+    words: referenceWords(value),
+    more: "",
+    boxMm: boxOfPoints(value.lines.flatMap(cornersOf)),
+  })),
+  ...facts.of(REVISION_TABLES).flatMap(({ value: { revisions } }) =>
+    revisions.map(({ revision, date, what, boxMm }) => ({
+      kind: "revision" as const,
+      words: revision,
+      more: [date, what].filter(Boolean).join(", "),
+      boxMm,
+    })),
+  ),
+  ...facts.of(STAMPS).map(({ value: { words, boxMm } }) => ({ kind: "stamp" as const, words, more: "", boxMm })),
+];
 
 const inBuilding = (lengthMm: number, scale: number | undefined): { buildingMm?: number } =>
   scale === undefined ? {} : { buildingMm: lengthMm * scale };

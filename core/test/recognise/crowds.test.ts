@@ -44,7 +44,7 @@ describe("crowds", () => {
       });
       const { of } = await told(levels);
       const off = of("build/level").filter(({ message }) => message.includes("LANDING"));
-    expect(off).toHaveLength(8);
+      expect(off).toHaveLength(8);
       expect(off[0]!.message).toBe("“LANDING” is at LANDING +9.000 here and at LANDING +3.000 on 3992 other places.");
     },
   );

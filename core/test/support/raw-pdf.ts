@@ -94,3 +94,10 @@ export const on = (layer: number, content: string): string => `/OC /L${layer} BD
 /** A string in Helvetica whose capitals are `heightMm` high (Adobe's metrics: 0.718 of the size). */
 export const lettering = (text: string, x: number, y: number, heightMm: number): string =>
   `BT /F1 ${heightMm / 0.718} Tf ${x} ${y} Td (${text}) Tj ET\n`;
+
+/** The same turned about its beginning, degrees counter-clockwise. */
+export function lettered(text: string, x: number, y: number, heightMm: number, degrees: number): string {
+  const turn = (degrees * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(turn).toFixed(6), Math.sin(turn).toFixed(6)];
+  return `BT /F1 ${heightMm / 0.718} Tf ${cos} ${sin} ${-sin} ${cos} ${x} ${y} Tm (${text}) Tj ET\n`;
+}

@@ -10,6 +10,8 @@ import { LEADERS } from "../leaders";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { SHEET_FRAMES } from "../sheet-frames";
+import { STAMPS } from "../stamps";
+import { REVISION_TABLES } from "../title-blocks/revision-tables";
 import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
 import { LEGENDS } from "./legends";
 import { SHEET_REFERENCES } from "./references";
@@ -18,8 +20,8 @@ import { SHEET_REFERENCES } from "./references";
 const LABEL = /^[A-Z]{1,5}[-.]?\d{0,5}[A-Z]?$/i;
 /** Two codes over each other in one frame: finish over structure. */
 const TWO = /^([A-Z]{1,5}\d{0,3})\s*\/\s*([A-Z]{1,5}\d{0,3})$/;
-/** A frame is no larger than its label by so many heights. */
-const ROOM = { along: 5, up: 3.2 };
+/** A frame is no larger than its label by so many heights: lozenges and six-sided frames leave more room than boxes. */
+const ROOM = { along: 6, up: 4.4 };
 
 /** A short label that stands for something. */
 export interface CodeLabel {
@@ -100,6 +102,8 @@ function takenByOthers(facts: PageFacts): Set<number> {
         value.cells.flatMap(({ values, labelLine }) => [...values, ...(labelLine ? [labelLine] : [])]),
       ),
     ...facts.of(LEGENDS).flatMap(({ value }) => [...value.entries.flatMap((entry) => entry.lines), ...value.samples]),
+    ...facts.of(REVISION_TABLES).flatMap(({ value }) => value.lines),
+    ...facts.of(STAMPS).flatMap(({ value }) => value.lines),
     ...facts.of(DIMENSIONS).map(({ value }) => value.figure),
     ...facts.of(ROUND_DIMENSIONS).map(({ value }) => value.figure),
   ];

@@ -1,6 +1,7 @@
 import { boxOfPoints, type BoxMm } from "../../drawing";
 import { cornersOf, LETTERING, type TextLine } from "../lettering";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { REVISION_TABLES } from "../title-blocks/revision-tables";
 
 /** What heads a list that explains something; common practice, no source. */
 const HEADING =
@@ -53,10 +54,11 @@ interface Row {
 }
 
 function legendsOf(facts: PageFacts): Sure<Legend>[] {
+  const inTables = new Set(facts.of(REVISION_TABLES).flatMap(({ value }) => value.lines));
   const lines = facts
     .of(LETTERING)
     .map(({ value }) => value)
-    .filter(({ angleDeg }) => Math.abs(angleDeg) < 1);
+    .filter((line) => Math.abs(line.angleDeg) < 1 && !inTables.has(line));
   if (lines.length > MOST_LINES) return [];
   const levels = new Levels(lines);
   const rows = lines.flatMap((line): Row[] => {

@@ -1,9 +1,10 @@
-import type { PointMm } from "../../drawing";
+import type { BoxMm, PointMm } from "../../drawing";
 import { parseName } from "../../naming";
-import { ARCS } from "../arcs";
+import { ARCS, type Arc } from "../arcs";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
+import { drawnAs } from "./pointers";
 
 /** A drawing and its sheet in one line: `3/A-501`. */
 const IN_ONE =
@@ -19,21 +20,31 @@ const OFF_MIDDLE = 0.45;
 const MOST_CHARACTERS = 120;
 const CONFIDENCE = 0.9;
 
+/** What a reference is drawn as: in words, or a circle with a pointer, a line to an outline, or by itself. */
+export type ReferenceKind = "section" | "elevation" | "detail" | "bubble" | "note";
+
 /** A reference to a drawing on a sheet. */
 export interface SheetReference {
+  readonly kind: ReferenceKind;
   /** Of the drawing; empty where the whole sheet is meant. */
   readonly drawing: string;
-  /** Number of the sheet. */
+  /** Number of the sheet; empty at a section whose sheet is not written. */
   readonly sheet: string;
+  /** What is enlarged, where an outline is drawn around it. */
+  readonly partMm?: BoxMm;
   readonly lines: readonly TextLine[];
   readonly atMm: PointMm;
 }
+
+/** A reference as people write it: `3/A-501`, or the sheet or the drawing alone. */
+export const referenceWords = ({ drawing, sheet }: Pick<SheetReference, "drawing" | "sheet">): string =>
+  [drawing, sheet].filter((part) => part !== "").join("/");
 
 export const SHEET_REFERENCES: PageRecogniser<SheetReference> = {
   id: "sheet-references",
   on: "page",
   finds: "references to other sheets and drawings",
-  from: "a number over a sheet number in a circle, `3/A-501`, and “see sheet A-501”; sheet numbers as the scheme has them",
+  from: "a number over a sheet number in a circle, by its pointer or line a section, an elevation or an enlarged part; `3/A-501`, and “see sheet A-501”; sheet numbers as the scheme has them",
   find: (facts) => referencesOf(facts),
 };
 
@@ -47,27 +58,41 @@ function referencesOf(facts: PageFacts): Sure<SheetReference>[] {
   const isSheet = (text: string): boolean =>
     scheme.fields.length === 0 ? SHEET.test(text) : parseName(text, scheme).ok || /^[A-Z]{1,2}-\d{3}[A-Z]?$/.test(text);
   const found: Sure<SheetReference>[] = [];
-  const add = (drawing: string, sheet: string, own: readonly TextLine[], atMm: PointMm): void => {
-    const rows = own.flatMap((line) => line.rows);
-    found.push(madeOut(facts.page.index, { drawing, sheet, lines: own, atMm }, CONFIDENCE, rows, []));
+  const add = (reference: SheetReference, paths: readonly number[] = []): void => {
+    const rows = reference.lines.flatMap((line) => line.rows);
+    found.push(madeOut(facts.page.index, reference, CONFIDENCE, rows, paths));
   };
   for (const line of lines) {
     const text = line.text.trim();
-    const one = IN_ONE.exec(text);
+    const [, drawing = "", sheet = ""] = IN_ONE.exec(text) ?? [];
     const inWords = IN_WORDS.exec(text)?.[1];
-    if (one && isSheet((one[2] ?? "").toUpperCase())) add(one[1] ?? "", one[2] ?? "", [line], middleOf(line));
-    else if (inWords !== undefined && isSheet(inWords.toUpperCase())) add("", inWords, [line], middleOf(line));
+    const note = { kind: "note", lines: [line], atMm: middleOf(line) } as const;
+    if (sheet !== "" && isSheet(sheet.toUpperCase())) add({ ...note, drawing, sheet });
+    else if (inWords !== undefined && isSheet(inWords.toUpperCase())) add({ ...note, drawing: "", sheet: inWords });
   }
-  for (const [upper, lower, atMm] of bubbles(facts, lines))
-    if (isSheet(lower.text.trim().toUpperCase())) add(upper.text.trim(), lower.text.trim(), [upper, lower], atMm);
+  for (const { upper, lower, circle } of bubbles(facts, lines)) {
+    const { kind, partMm } = drawnAs(facts, circle);
+    const sheet = lower?.text.trim() ?? "";
+    if (lower ? !isSheet(sheet.toUpperCase()) : kind !== "section") continue;
+    const own = lower ? [upper, lower] : [upper];
+    const reference = { kind, drawing: upper.text.trim(), sheet, lines: own, atMm: circle.centreMm };
+    add({ ...reference, ...(partMm ? { partMm } : {}) }, circle.rows);
+  }
   return found;
 }
 
-/** Circles with two short lines in them, one over the other. */
-function bubbles(facts: PageFacts, lines: readonly TextLine[]): [TextLine, TextLine, PointMm][] {
+interface Bubble {
+  readonly upper: TextLine;
+  /** None where one line stands in the circle. */
+  readonly lower?: TextLine;
+  readonly circle: Arc;
+}
+
+/** Circles with one short line in them, or two of which one stands over the other. */
+function bubbles(facts: PageFacts, lines: readonly TextLine[]): Bubble[] {
   const arcs = facts.of(ARCS)[0]?.value;
   if (!arcs) return [];
-  const byCircle = new Map<string, { centre: PointMm; lines: TextLine[] }>();
+  const byCircle = new Map<string, { circle: Arc; lines: TextLine[] }>();
   for (const line of lines) {
     const text = line.text.trim();
     if (!NUMBER.test(text) && !SHEET.test(text)) continue;
@@ -84,12 +109,12 @@ function bubbles(facts: PageFacts, lines: readonly TextLine[]): [TextLine, TextL
       );
     if (!circle) continue;
     const key = circle.centreMm.map((each) => each.toFixed(1)).join();
-    const known = byCircle.get(key) ?? { centre: circle.centreMm, lines: [] };
+    const known = byCircle.get(key) ?? { circle, lines: [] };
     byCircle.set(key, known);
     known.lines.push(line);
   }
-  return [...byCircle.values()].flatMap(({ centre, lines: own }): [TextLine, TextLine, PointMm][] => {
+  return [...byCircle.values()].flatMap(({ circle, lines: own }): Bubble[] => {
     const [upper, lower, ...others] = own.sort((a, b) => b.startMm[1] - a.startMm[1]);
-    return upper && lower && others.length === 0 ? [[upper, lower, centre]] : [];
+    return upper && others.length === 0 ? [{ upper, ...(lower ? { lower } : {}), circle }] : [];
   });
 }

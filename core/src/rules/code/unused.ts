@@ -57,7 +57,7 @@ function usedIn(file: FileFacts): Set<string> {
     for (const { value: line } of facts.of(LETTERING))
       // A letter by itself is a grid's or a section's.
       if (!inLegends.has(line))
-        for (const word of line.text.toUpperCase().match(/[A-Z][A-Z0-9.-]+/g) ?? [])
+        for (const word of line.text.toUpperCase().match(/(?<![A-Z0-9])[A-Z][A-Z0-9.-]+/g) ?? [])
           used.add(word.replace(/[.-]+$/, ""));
   }
   return used;

@@ -1,4 +1,4 @@
-import { SHEET_REFERENCES, type SheetReference } from "../../recognise/codes/references";
+import { referenceWords, SHEET_REFERENCES, type SheetReference } from "../../recognise/codes/references";
 import { listedSheets, sheetsOf, type NumberedSheet } from "../../recognise/codes/sheets";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule, type Report } from "../rule";
@@ -25,6 +25,8 @@ export const missing = rule({
     const listed = listedSheets(file);
     for (const facts of file.pages)
       for (const { value: reference } of facts.of(SHEET_REFERENCES)) {
+        // The mark of a section without a sheet says nothing that could be missing.
+        if (reference.sheet === "") continue;
         const sheet = sheets.get(reference.sheet.toUpperCase());
         if (sheet) {
           if (!hasDrawing(sheet, reference)) report(toNoDrawing(facts, reference, sheet));
@@ -46,18 +48,16 @@ const placeOf = ({ page }: PageFacts, { lines }: SheetReference): Omit<Report, "
   marks: { of: "texts", rows: Uint32Array.from(new Set(lines.flatMap(({ rows }) => rows))).sort() },
 });
 
-const wordsOf = ({ drawing, sheet }: SheetReference): string => (drawing === "" ? sheet : `${drawing}/${sheet}`);
-
 const toNoDrawing = (facts: PageFacts, reference: SheetReference, sheet: NumberedSheet): Report => ({
   ...placeOf(facts, reference),
   message: () =>
-    `${wordsOf(reference)} is referred to, but ${sheet.number} has no drawing ${reference.drawing}; it has ${[...sheet.drawings].join(", ")}.`,
-  measured: wordsOf(reference),
+    `${referenceWords(reference)} is referred to, but ${sheet.number} has no drawing ${reference.drawing}; it has ${[...sheet.drawings].join(", ")}.`,
+  measured: referenceWords(reference),
   expected: [...sheet.drawings].join(", "),
 });
 
 const toNoSheet = (facts: PageFacts, reference: SheetReference): Report => ({
   ...placeOf(facts, reference),
-  message: () => `${wordsOf(reference)} is referred to, but the list of sheets has no ${reference.sheet}.`,
-  measured: wordsOf(reference),
+  message: () => `${referenceWords(reference)} is referred to, but the list of sheets has no ${reference.sheet}.`,
+  measured: referenceWords(reference),
 });

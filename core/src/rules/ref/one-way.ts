@@ -1,9 +1,11 @@
 import { distanceToBox, grown } from "../../drawing";
 import { SHEET_REFERENCES } from "../../recognise/codes/references";
 import { sheetsOf } from "../../recognise/codes/sheets";
-import { DRAWING_TITLES } from "../../recognise/drawing-titles";
+import { DRAWING_TITLES, type DrawingTitle } from "../../recognise/drawing-titles";
 import { rule } from "../rule";
 
+/** What is drawn again at a larger scale is called so. */
+const ENLARGED = /\b(?:details?|enlarged|enlargement|blow-?up)\b/i;
 /** A reference back stands with the title of its drawing. Millimetres. */
 const AT_TITLE_MM = 12;
 
@@ -16,7 +18,7 @@ export const oneWay = rule({
   parameters: [],
   page: {
     measures:
-      "Drawings whose title refers back to the sheet that they enlarge a part of: that sheet has to refer to them. And numbered drawings of a sheet to whose other drawings the file refers: each of them is referred to.",
+      "Drawings whose title refers back to the sheet that they enlarge a part of: that sheet has to refer to them. And numbered details (“detail” or “enlarged” in their titles) on a sheet half of whose details the file refers to: each of them is referred to.",
     why: "A detail that nobody is sent to is not built.",
     right: "2/A-501 at a box on A-101, and A-101 under the title of that detail.",
     wrong: "A-101 under the title, and no box on A-101.",
@@ -32,15 +34,17 @@ export const oneWay = rule({
         referredTo.add(`${value.drawing.toUpperCase()}/${value.sheet.toUpperCase()}`);
     for (const { facts, number } of sheets) {
       const titles = facts.of(DRAWING_TITLES).flatMap(({ value }) => (value.number === undefined ? [] : [value]));
-      const isKnown = titles.some((title) => referredTo.has(`${title.number?.toUpperCase()}/${number}`));
+      const isShown = (title: DrawingTitle): boolean => referredTo.has(`${title.number?.toUpperCase()}/${number}`);
+      const details = titles.filter(({ text }) => ENLARGED.test(text));
+      const shown = details.filter(isShown).length;
+      const areShown = shown > 0 && shown * 2 >= details.length;
       for (const title of titles) {
         const own = `${title.number?.toUpperCase()}/${number}`;
         const back = facts
           .of(SHEET_REFERENCES)
           .find(({ value }) => distanceToBox(grown(title.boxMm, AT_TITLE_MM), value.atMm) === 0);
         const parent = back && byNumber.get(back.value.sheet.toUpperCase());
-        const isShown = referredTo.has(own);
-        if (isShown || !(parent ?? (titles.length > 1 && isKnown))) continue;
+        if (isShown(title) || !(parent ?? (areShown && details.includes(title)))) continue;
         report({
           page: facts.page.index,
           placed: true,
@@ -50,7 +54,7 @@ export const oneWay = rule({
           message: () =>
             parent
               ? `“${title.text}” refers back to ${parent.number}, but ${parent.number} does not refer to ${own}.`
-              : `Nothing in this file refers to “${title.text}” (${own}), though other drawings of ${number} are referred to.`,
+              : `Nothing in this file refers to “${title.text}” (${own}), though other details of ${number} are referred to.`,
           measured: own,
           ...(parent ? { expected: parent.number } : {}),
         });

@@ -1,6 +1,6 @@
 import { mm } from "../../base/words";
 import type { TextLine } from "../../recognise/lettering";
-import { runsOut, TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
+import { lengthAlong, runsOut, TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
 import { rule } from "../rule";
 
 /** Lettering may touch the line of its cell. Millimetres on paper. */
@@ -27,14 +27,14 @@ export const tooLong = rule({
       for (const { value: block } of facts.of(TITLE_BLOCKS))
         for (const cell of block.cells)
           for (const line of tooLongIn(cell)) {
-            const [has, room] = [Number(line.lengthMm.toFixed(1)), Number(cell.boxMm.width.toFixed(1))];
+            const [has, room] = [Number(line.lengthMm.toFixed(1)), Number(lengthAlong(cell.boxMm, line).toFixed(1))];
             report({
               page: facts.page.index,
               layer: line.layer,
               placed: true,
               marks: { of: "texts", rows: Uint32Array.from(line.rows) },
               message: () =>
-                `“${line.text}” is ${mm(has)} long, and runs out of the field “${cell.label}”, which is ${mm(room)} wide.`,
+                `“${line.text}” is ${mm(has)} long, and runs out of the field “${cell.label}”, which has room for ${mm(room)}.`,
               measured: has,
               expected: room,
               unit: "mm",

@@ -19,7 +19,7 @@ describe("ref/one-way", () => {
   it("tells a detail that nothing refers to, where others of its sheet are referred to", async () => {
     const plan = { number: "A-101", content: mark("1", "A-501", 100, 150) };
     expect(await judged(plan, { number: "A-501", content: details })).toEqual([
-      [2, "Nothing in this file refers to “SILL DETAIL” (2/A-501), though other drawings of A-501 are referred to."],
+      [2, "Nothing in this file refers to “SILL DETAIL” (2/A-501), though other details of A-501 are referred to."],
     ]);
   });
   it("tells a detail that refers back to a plan which doesn't show it", async () => {
@@ -31,6 +31,10 @@ describe("ref/one-way", () => {
     expect(await judged(plan, detail)).toEqual([
       [2, "“EAVES DETAIL” refers back to A-101, but A-101 does not refer to 1/A-501."],
     ]);
+  });
+  it("says nothing of plans and sections that nothing refers to", async () => {
+    const plans = numbered("1", "GROUND FLOOR PLAN", 40, 60) + numbered("2", "ROOF PLAN", 160, 60);
+    expect(await judged({ number: "A-101", content: plans + mark("1", "A-101", 100, 150) })).toEqual([]);
   });
   it("says nothing of a sheet of details by itself", async () => {
     expect(await judged({ number: "A-501", content: details })).toEqual([]);

@@ -22,6 +22,6 @@ describeRule("title/too-long", [
     content: block("Ferry house and boat store on the old quay"),
     findings: [["A-ANNO-TTLB-LINE", 1, undefined, 60]],
     message:
-      /^“Ferry house and boat store on the old quay” is [\d.]+ mm long, and runs out of the field “PROJECT”, which is 60 mm wide\.$/,
+      /^“Ferry house and boat store on the old quay” is [\d.]+ mm long, and runs out of the field “PROJECT”, which has room for 60 mm\.$/,
   },
 ]);
