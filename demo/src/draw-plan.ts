@@ -205,6 +205,8 @@ export interface RowPlace {
   /** A place in the building: along the row, and so far out of the wall on paper. */
   readonly at: (stop: number, outMm: number) => [number, number];
   readonly angleDeg: 0 | 90;
+  /** How far above the line figures stand; below it under nought. Paper millimetres, as the office has it unless said. */
+  readonly figureMm?: number;
 }
 
 /** Between a dimension line and the figure above it. Paper millimetres. */
@@ -216,7 +218,7 @@ export function drawRow(
   board: PenBoard,
   stops: readonly number[],
   n: number,
-  { style, write, at, angleDeg }: RowPlace,
+  { style, write, at, angleDeg, figureMm = FIGURE_GAP_MM }: RowPlace,
 ): void {
   const out = style.firstRowMm + n * style.pitchMm;
   const tick = style.terminatorMm / 2 / Math.SQRT2;
@@ -230,7 +232,7 @@ export function drawRow(
     const next = stops[i + 1];
     if (next === undefined || (next - stop) / board.scale < NARROW_MM) return;
     const [mx, my] = at((stop + next) / 2, out);
-    const [dx, dy] = angleDeg === 0 ? [0, FIGURE_GAP_MM] : [-FIGURE_GAP_MM, 0];
+    const [dx, dy] = angleDeg === 0 ? [0, figureMm] : [-figureMm, 0];
     board.onGround(write(next - stop), mx, my, 2.5, "middle", angleDeg, dx, dy);
   });
 }

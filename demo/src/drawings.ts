@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import type { BoxMm } from "@hemstitch/core/drawing";
 import { PdfWriter, type FontFile } from "@hemstitch/core/formats/pdf/write";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
@@ -8,6 +9,8 @@ import { ORCHARD, SALTMARSH, type Building } from "./building";
 import { drawPlan } from "./draw-plan";
 import { drawPlants } from "./plants";
 import { drawBuildingPlants, SALTMARSH_SLIPPED } from "./plants-building";
+import { DETAILS, drawDetailSheet } from "./plants-details";
+import { plottedSheet, scannedSheet } from "./handed-in";
 import { drawStructure } from "./draw-structure";
 import { PenBoard, type Slips } from "./pen-board";
 
@@ -16,6 +19,13 @@ const fonts = join(dirname(fileURLToPath(import.meta.url)), "..", "..", "core", 
 /** Lettering of the demo office: Barlow, whose capitals are seven tenths of the size (its OS/2 table). */
 export const barlow = (): FontFile => ({
   bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Regular.ttf"))),
+  capHeight: 0.7,
+});
+
+/** A font that the office does not letter with. */
+const mono = () => ({
+  family: "Spline Sans Mono",
+  bytes: new Uint8Array(readFileSync(join(fonts, "SplineSansMono-Regular.ttf"))),
   capHeight: 0.7,
 });
 
@@ -37,6 +47,8 @@ interface Recipe {
   readonly slips?: Slips;
   readonly extra?: (board: PenBoard) => void;
   readonly structure?: boolean;
+  /** What is drawn instead of the plan, and where the file says that drawings are. */
+  readonly sheet?: { readonly draw: (board: PenBoard) => void; readonly places: readonly BoxMm[] };
 }
 
 const A1 = [841, 594] as const;
@@ -82,6 +94,14 @@ const RECIPES: readonly Recipe[] = [
     scale: "1:50",
     page: A1,
     extra: drawBuildingPlants,
+  },
+  {
+    file: "saltmarsh-details-drafter.pdf",
+    title: "Details",
+    building: SALTMARSH,
+    scale: "1:10",
+    page: A1,
+    sheet: { draw: drawDetailSheet, places: DETAILS.map(({ place }) => place) },
   },
   {
     file: "saltmarsh-half-size.pdf",
@@ -137,15 +157,19 @@ export interface DemoDrawing {
 
 /** Generates the demo's drawings as layered PDFs. */
 export async function demoDrawings(): Promise<DemoDrawing[]> {
-  return Promise.all(
-    RECIPES.map(async (recipe) => ({
-      file: recipe.file,
-      title: recipe.title,
-      work: recipe.building.work,
-      scale: recipe.scale,
-      bytes: await generate(recipe),
-    })),
-  );
+  const ours = RECIPES.map(async (recipe) => ({
+    file: recipe.file,
+    title: recipe.title,
+    work: recipe.building.work,
+    scale: recipe.scale,
+    bytes: await generate(recipe),
+  }));
+  const handedIn = { work: SALTMARSH.work, scale: "1:50" };
+  return Promise.all([
+    ...ours,
+    scannedSheet().then((bytes) => ({ ...handedIn, file: "saltmarsh-quay-scanned.pdf", title: "Survey", bytes })),
+    plottedSheet().then((bytes) => ({ ...handedIn, file: "saltmarsh-quay-plotted.pdf", title: "Old quay", bytes })),
+  ]);
 }
 
 async function generate({
@@ -157,31 +181,36 @@ async function generate({
   slips,
   extra,
   structure,
+  sheet,
 }: Recipe): Promise<Uint8Array> {
   const scale = must(parseScale(written));
   const font = structure
     ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 }
     : barlow();
-  const drawing = await PdfWriter.create(font, `${building.work}: ${title}`);
+  const drawing = await PdfWriter.create(font, `${building.work}: ${title}`, sheet ? [mono()] : []);
   const page = drawing.addPage(width, height);
   const { x0, y0, x1, y1 } = building.outside;
   const k = scale.toNumber();
   // The building stands in the middle, a little right and low: dimension rows stand left and above.
-  const origin = [(width - (x1 - x0) / k) / 2 + 10 - x0 / k, (height - (y1 - y0) / k) / 2 - 12 - y0 / k] as const;
+  const origin = sheet
+    ? ([0, 0] as const)
+    : ([(width - (x1 - x0) / k) / 2 + 10 - x0 / k, (height - (y1 - y0) / k) / 2 - 12 - y0 / k] as const);
   const board = new PenBoard(page, demoStandard(), k, origin, slips);
-  if (structure) drawStructure(board, building);
+  if (sheet) sheet.draw(board);
+  else if (structure) drawStructure(board, building);
   else drawPlan(board, building);
   extra?.(board);
   const said = must(parseScale(stated));
-  page.stateScale([
-    {
-      boxMm: { x: 0, y: 0, width, height },
+  const places = sheet?.places ?? [{ x: 0, y: 0, width, height }];
+  page.stateScale(
+    places.map((boxMm) => ({
+      boxMm,
       name: title,
       buildingPerPaper: said.toNumber(),
       ratio: formatScale(said, building.units),
       units: building.units,
-    },
-  ]);
+    })),
+  );
   page.finish();
   return drawing.save();
 }

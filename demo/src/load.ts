@@ -26,29 +26,11 @@ import { digestOf } from "../../web/src/server/queries/digest";
 import { atHand, handIn } from "../../web/src/server/queries/hand-in";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
+import { PARTICULARS } from "./particulars";
 import { DEMO_PEOPLE } from "./people";
 
 /** Loads the demo office into the database at DATABASE_URL, once; a second run changes nothing. */
 const { database, pool } = connect(databaseUrl());
-
-const PARTICULARS = {
-  "Saltmarsh Ferry Landing": {
-    owner: "Tarnwick Plan Room",
-    client: "Saltmarsh Harbour Board",
-    project: "Saltmarsh Ferry Landing",
-    address: "Quay 2, Saltmarsh",
-    drawnBy: "I. Fenn",
-    status: "For comment",
-  },
-  "Orchard Lane Veterinary Clinic": {
-    owner: "Tarnwick Plan Room",
-    client: "Orchard Lane Animal Care",
-    project: "Orchard Lane Veterinary Clinic",
-    address: "",
-    drawnBy: "O. Marrow",
-    status: "For comment",
-  },
-} as const;
 
 type Work = keyof typeof PARTICULARS;
 

@@ -67,6 +67,33 @@ export const PLANTED: Readonly<Record<string, readonly Planted[]>> = {
     { rule: "build/slope", layer: "A-ANNO-TEXT", measured: "3 in 12", expected: "4 in 12", mends: false },
     { rule: "build/level", layer: "A-ANNO-TEXT", measured: "+1.80", expected: "+1.700", mends: false },
   ],
+  "saltmarsh-details-drafter.pdf": [
+    { rule: "line/too-close", layer: "A-ANNO-NOTE", count: 2, mends: false },
+    { rule: "text/height", layer: "A-ANNO-NOTE", measured: 1.3, expected: 1.8, mends: true },
+    { rule: "text/too-small-reduced", layer: "A-ANNO-NOTE", measured: 0.65, expected: 0.9, mends: true },
+    { rule: "text/font", layer: "A-ANNO-NOTE", count: 1, mends: false },
+    { rule: "text/case", layer: "A-ANNO-TTLT", count: 1, mends: true },
+    { rule: "dim/crowded", layer: "A-ANNO-DIMS", count: 2, mends: false },
+    { rule: "sheet/overlap", measured: "12 × 230", mends: false },
+    { rule: "sheet/crowded", measured: 4, expected: 10, mends: false },
+    { rule: "title/too-long", layer: "A-ANNO-TTLB-LINE", expected: 110, mends: false },
+    { rule: "scale/bar-not-true", measured: 50, expected: 100, mends: false },
+    { rule: "kind/missing", layer: "S-COLS", measured: "switched off", mends: false },
+    { rule: "kind/undecided", layer: "S-BEAM", count: 1, mends: false },
+    { rule: "ref/one-way", layer: "A-ANNO-TTLT", measured: "3/A-501", mends: false },
+  ],
+  "saltmarsh-quay-scanned.pdf": [
+    { rule: "file/no-layers", mends: false },
+    { rule: "file/picture-page", measured: "100 %", mends: false },
+    { rule: "file/font-not-embedded", measured: "Helvetica", count: 2, mends: false },
+    { rule: "text/stretched", measured: 55, mends: false },
+  ],
+  "saltmarsh-quay-plotted.pdf": [
+    { rule: "file/no-layers", mends: false },
+    { rule: "file/text-as-strokes", measured: 3.5, mends: false },
+    { rule: "file/font-not-embedded", measured: "Helvetica", count: 2, mends: false },
+    { rule: "scale/missing", mends: false },
+  ],
   "saltmarsh-half-size.pdf": [
     { rule: "scale/note-not-drawn", measured: "1:100", expected: "1:50", count: 24, mends: false },
   ],
@@ -90,5 +117,15 @@ export const PLANTED: Readonly<Record<string, readonly Planted[]>> = {
     { rule: "layer/malformed", layer: "TXT 2", mends: false },
     { rule: "layer/default-used", layer: "Layer 1", count: 2, mends: false },
     { rule: "line/width-off-series", layer: "Footings", measured: 0.6, mends: true },
+  ],
+};
+
+/** What one of the drawings disagrees with the particulars of its work in, besides: measured, and what they have. */
+export const DIFFERING: Readonly<Record<string, readonly (readonly [measured: string, expected: string])[]>> = {
+  "saltmarsh-building-drafter.pdf": [
+    ["Saltmarsh Harbour Trust", "Saltmarsh Harbour Board"],
+    ["Quay Street, Saltmarsh", "Quay 2, Saltmarsh"],
+    ["Fenn", "I. Fenn"],
+    ["For review", "For comment"],
   ],
 };

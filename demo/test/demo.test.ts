@@ -4,9 +4,11 @@ import { inspect } from "@hemstitch/core/inspect";
 import { mendFile } from "@hemstitch/core/mend";
 import { nodeInflate } from "@hemstitch/core/node";
 import { must } from "@hemstitch/core/quantity";
+import { RULES } from "@hemstitch/core/rules";
 import { checkedByQpdf } from "../../core/test/support/tools";
 import { demoDrawings, demoStandard, type DemoDrawing } from "../src/drawings";
-import { PLANTED } from "../src/planted";
+import { PARTICULARS } from "../src/particulars";
+import { DIFFERING, PLANTED } from "../src/planted";
 
 /** The demo's drawings say exactly what was planted in them: invented for the demo. */
 describe("demo drawings", () => {
@@ -37,6 +39,20 @@ describe("demo drawings", () => {
       if (planted.count !== undefined) expect(match!.count).toBe(planted.count);
     }
     expect(found.map((finding) => `${finding.rule} ${finding.layer ?? ""}`).length).toBe(expected.length);
+  });
+
+  it.each(Object.keys(DIFFERING))("%s differs from the particulars of its work where it was planted", async (file) => {
+    const drawing = must(await readDrawing(bytesOf(file), { inflate: nodeInflate })).drawing;
+    const particulars = PARTICULARS["Saltmarsh Ferry Landing"];
+    const found = inspect(drawing, demoStandard(), { particulars }).findings.filter(
+      ({ rule }) => rule === "title/differs",
+    );
+    expect(found.map(({ measured, expected }) => [measured, expected])).toEqual(DIFFERING[file]);
+  });
+
+  it("plant every rule that one file can be judged by", () => {
+    const planted = new Set([...Object.values(PLANTED).flat(), { rule: "title/differs" }].map(({ rule }) => rule));
+    expect(RULES.map(({ id }) => id).filter((id) => !planted.has(id))).toEqual([]);
   });
 
   it.each(Object.keys(PLANTED).filter((file) => PLANTED[file]!.some((each) => each.mends)))(

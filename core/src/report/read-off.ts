@@ -1,15 +1,25 @@
 import { ROOMS } from "../recognise/building/rooms";
 import { LEVELS } from "../recognise/building/levels";
 import { OPENINGS } from "../recognise/building/openings";
+import { SHEET_REFERENCES, type ReferenceKind } from "../recognise/codes/references";
 import { GRID_LINES } from "../recognise/grid-lines";
 import type { FileFacts, PageFacts } from "../recognise/recogniser";
+import { REVISION_TABLES } from "../recognise/title-blocks/revision-tables";
 import type { Cell, Table } from "../tables/table";
 
 /**
- * What people count and compare, read off the sheets of a file: rooms, openings, levels and grid lines, a table each.
+ * What people count and compare, read off the sheets of a file, a table each: rooms, openings, levels, grid lines, what
+ * refers to where, and what was revised.
  * Areas in square metres, lengths in millimetres of the building; empty where no scale is known.
  */
-export const readOff = (file: FileFacts): Table[] => [roomsOf(file), openingsOf(file), levelsOf(file), gridOf(file)];
+export const readOff = (file: FileFacts): Table[] => [
+  roomsOf(file),
+  openingsOf(file),
+  levelsOf(file),
+  gridOf(file),
+  referencesOf(file),
+  revisionsOf(file),
+];
 
 const onPages = (file: FileFacts, rowsOf: (facts: PageFacts) => Cell[][]): Cell[][] =>
   file.pages.flatMap((facts) => rowsOf(facts).map((row) => [facts.page.index, ...row]));
@@ -72,6 +82,42 @@ const gridOf = (file: FileFacts): Table => ({
     facts
       .of(GRID_LINES)
       .map(({ value: { label, bubbleMm } }) => [label, Number(bubbleMm[0].toFixed(1)), Number(bubbleMm[1].toFixed(1))]),
+  ),
+});
+
+const referencesOf = (file: FileFacts): Table => ({
+  title: "References",
+  columns: ["Page", "Drawn as", "Drawing", "Sheet", "x mm", "y mm"],
+  rows: onPages(file, (facts) =>
+    facts
+      .of(SHEET_REFERENCES)
+      .map(({ value: { kind, drawing, sheet, atMm } }) => [
+        REFERENCE_WORDS[kind],
+        drawing === "" ? null : drawing,
+        sheet === "" ? null : sheet,
+        Number(atMm[0].toFixed(1)),
+        Number(atMm[1].toFixed(1)),
+      ]),
+  ),
+});
+
+const REFERENCE_WORDS: Record<ReferenceKind, string> = {
+  section: "section",
+  elevation: "elevation",
+  detail: "enlarged part",
+  bubble: "circle",
+  note: "words",
+};
+
+const revisionsOf = (file: FileFacts): Table => ({
+  title: "Revisions",
+  columns: ["Page", "Revision", "Date", "What", "By"],
+  rows: onPages(file, (facts) =>
+    facts
+      .of(REVISION_TABLES)
+      .flatMap(({ value }) =>
+        value.revisions.map(({ revision, date, what, by }) => [revision, date, what, by === "" ? null : by]),
+      ),
   ),
 });
 

@@ -48,6 +48,9 @@ describe("references", () => {
       "note 3/A-501",
       "note A-502",
     ]);
+    expect(await words(lettering("Flash as shown, see detail 3/A-501 and the schedule", 100, 100, 2.5))).toEqual([
+      "note 3/A-501",
+    ]);
   });
   it("may be sections without a sheet; grid bubbles and numbers are none", async () => {
     const section = bubble(100, 100, "A", "") + pointer(100, 100) + stroke(106, 100, 180, 100, 0.5);

@@ -9,6 +9,9 @@ import { drawnAs } from "./pointers";
 /** A drawing and its sheet in one line: `3/A-501`. */
 const IN_ONE =
   /^(?:(?:see|refer to|ref\.?|detail|section|sim\.?)\s+)*([A-Z]?\d{1,3}[A-Z]?|[A-Z])\s*\/\s*([A-Z]{1,3}[-.]?\d{1,4}(?:\.\d{1,3})?[A-Z]?)[.,;)]?$/i;
+/** The same in the midst of a sentence, where it is said that somebody is sent there. */
+const IN_SENTENCE =
+  /\b(?:see|refer to|ref\.?)\s+(?:(?:also|detail|section|drawing)\s+)*([A-Z]?\d{1,3}[A-Z]?|[A-Z])\s*\/\s*([A-Z]{1,3}[-.]?\d{1,4}(?:\.\d{1,3})?[A-Z]?)\b/i;
 /** A sheet in words: `SEE SHEET A-501`, `see A-501`. */
 const IN_WORDS =
   /\b(?:see|refer to|on)\s+(?:sheet|drawing|dr(?:aw)?g\.?)?\s*(?:no\.?\s*)?([A-Z]{1,3}-\d{1,4}(?:\.\d{1,3})?[A-Z]?)\b/i;
@@ -64,7 +67,7 @@ function referencesOf(facts: PageFacts): Sure<SheetReference>[] {
   };
   for (const line of lines) {
     const text = line.text.trim();
-    const [, drawing = "", sheet = ""] = IN_ONE.exec(text) ?? [];
+    const [, drawing = "", sheet = ""] = IN_ONE.exec(text) ?? IN_SENTENCE.exec(text) ?? [];
     const inWords = IN_WORDS.exec(text)?.[1];
     const note = { kind: "note", lines: [line], atMm: middleOf(line) } as const;
     if (sheet !== "" && isSheet(sheet.toUpperCase())) add({ ...note, drawing, sheet });

@@ -65,7 +65,7 @@ export const overlaps = rule({
         }
         const other = texts(line);
         if (other) {
-          pairs.push({ line, other });
+          if (!tooLong.has(other)) pairs.push({ line, other });
           continue;
         }
         const near = facts.near("paths", boxOfPoints(cornersOf(line)));

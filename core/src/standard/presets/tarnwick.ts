@@ -103,6 +103,9 @@ const layer = ([name, purpose, pen, lineType, screenColour, alsoLineTypes]: Row)
   order: orderOf(name),
 });
 
+/** Lettering of this height heads sheets. Millimetres on paper. */
+const HEADING_MM = 7;
+
 /** The invented demo office: a small register on the hyphenated scheme, ISO pens, one lettering font. */
 export const tarnwick = (): OfficeStandard =>
   ownCopy<OfficeStandard>({
@@ -119,7 +122,10 @@ export const tarnwick = (): OfficeStandard =>
     } as OfficeStandard["naming"],
     pens: ISO_PENS,
     lineTypes: ISO_LINE_TYPES,
-    textStyles: isoTextStyles(["Barlow"]),
+    // Headings of sheets are in capitals.
+    textStyles: isoTextStyles(["Barlow"]).map((style) =>
+      style.heightMm === HEADING_MM ? { ...style, letterCase: "capitals" as const } : style,
+    ),
     scales: [
       "1:5",
       "1:10",

@@ -3,7 +3,17 @@ import type { Recognised } from "@hemstitch/core/recognise";
 
 /** Kinds of things that were recognised, each drawn in its own way. */
 export type OverlayKind =
-  "drawings" | "dimensions" | "hatches" | "leaders" | "lettering" | "guides" | "titles" | "walls" | "rooms" | "grids";
+  | "drawings"
+  | "dimensions"
+  | "hatches"
+  | "leaders"
+  | "lettering"
+  | "guides"
+  | "titles"
+  | "signs"
+  | "walls"
+  | "rooms"
+  | "grids";
 
 /** Dark enough on the white sheet, and told apart by their dashes, too. */
 export const OVERLAY_INK: Record<OverlayKind, string> = {
@@ -14,11 +24,12 @@ export const OVERLAY_INK: Record<OverlayKind, string> = {
   lettering: "#5B6472",
   guides: "#2C6E49",
   titles: "#6B4E16",
+  signs: "#8C2F55",
   walls: "#9F2B1E",
   rooms: "#1F6F6B",
   grids: "#5A4A9C",
 };
-const DASHES: Record<OverlayKind, number[]> = {
+export const OVERLAY_DASHES: Record<OverlayKind, number[]> = {
   drawings: [14, 6],
   dimensions: [],
   hatches: [],
@@ -26,6 +37,7 @@ const DASHES: Record<OverlayKind, number[]> = {
   lettering: [],
   guides: [8, 3, 2, 3],
   titles: [5, 3],
+  signs: [2, 2],
   walls: [],
   rooms: [10, 3],
   grids: [12, 3, 2, 3],
@@ -35,6 +47,11 @@ const FONT = "600 12px 'Archivo Variable', sans-serif";
 const DOT_PX = 2.5;
 /** Cells are outlined within their own lines. */
 const CELL_INSET_MM = 0.8;
+
+/** Room between what is written and the box around it. */
+const SIGN_ROOM_MM = 0.8;
+/** What is told by a word which of them it is; the others come in numbers and are plain to see. */
+const NAMED_SIGNS: ReadonlySet<string> = new Set(["drawing title", "section", "elevation", "detail", "stamp"]);
 
 /** What is shown over the sheet. */
 export interface Overlay {
@@ -52,7 +69,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
     context.closePath();
     context.strokeStyle = OVERLAY_INK[kind];
     context.lineWidth = width;
-    context.setLineDash(DASHES[kind]);
+    context.setLineDash(OVERLAY_DASHES[kind]);
     context.stroke();
     context.setLineDash([]);
   };
@@ -63,6 +80,12 @@ export function drawOverlay(context: CanvasRenderingContext2D, { page, shown }: 
   if (shown.has("guides")) for (const { from, to, words } of page.guides) guide(context, at(...from), at(...to), words);
   if (shown.has("titles"))
     for (const { boxMm } of page.titles) outline("titles", cornersOfBox(grown(boxMm, -CELL_INSET_MM)), 1.5);
+  if (shown.has("signs"))
+    for (const { kind, boxMm } of page.signs) {
+      outline("signs", cornersOfBox(grown(boxMm, SIGN_ROOM_MM)), 1.5);
+      const [x, y] = at(boxMm.x - SIGN_ROOM_MM, boxMm.y + boxMm.height + SIGN_ROOM_MM);
+      if (NAMED_SIGNS.has(kind)) label(context, kind, x, y - 3, OVERLAY_INK.signs);
+    }
   if (shown.has("hatches")) for (const { ends } of page.hatches) lines(context, ends, at);
   if (shown.has("rooms"))
     for (const { ring, name, number, areaM2 } of page.rooms) {
@@ -107,7 +130,7 @@ function stroked(
 ): void {
   context.strokeStyle = OVERLAY_INK[kind];
   context.lineWidth = width;
-  context.setLineDash(DASHES[kind]);
+  context.setLineDash(OVERLAY_DASHES[kind]);
   context.beginPath();
   context.moveTo(...from);
   context.lineTo(...to);
@@ -187,7 +210,7 @@ function leader(
 ): void {
   context.strokeStyle = OVERLAY_INK.leaders;
   context.lineWidth = 1.75;
-  context.setLineDash(DASHES.leaders);
+  context.setLineDash(OVERLAY_DASHES.leaders);
   context.beginPath();
   context.moveTo(...from);
   context.lineTo(...tip);

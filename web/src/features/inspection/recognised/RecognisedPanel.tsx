@@ -5,7 +5,7 @@ import Checkbox from "@mui/material/Checkbox";
 import LinearProgress from "@mui/material/LinearProgress";
 import Typography from "@mui/material/Typography";
 import type { Recognised } from "@hemstitch/core/recognise";
-import { OVERLAY_INK, type OverlayKind } from "../../sheet-view/overlays";
+import { OVERLAY_DASHES, OVERLAY_INK, type OverlayKind } from "../../sheet-view/overlays";
 import { SheetPanel } from "../SheetPanel";
 import { KINDS, type RecognisedView } from "./use-recognised";
 
@@ -17,6 +17,7 @@ const WORDS: Record<OverlayKind, string> = {
   lettering: "Lettering",
   guides: "Scale bars and north points",
   titles: "Fields of title blocks",
+  signs: "Titles, codes and references",
   walls: "Walls and openings",
   rooms: "Rooms",
   grids: "Grid lines and levels",
@@ -31,6 +32,7 @@ const DRAWN: Record<OverlayKind, string> = {
   lettering: "thin boxes for lines, heavy ones for blocks",
   guides: "dashes along each bar, and towards north",
   titles: "short dashes within each field",
+  signs: "dots around each, with what it is",
   walls: "a line along each wall, dots at jambs",
   rooms: "dashes around each, with its area",
   grids: "long and short dashes from each label",
@@ -52,7 +54,7 @@ export function RecognisedPanel({
       label="What was recognised"
       title="What was recognised"
       onClose={onClose}
-      sx={{ left: 12, bottom: 54, width: 320 }}
+      sx={{ left: 12, bottom: 54, width: 286 }}
     >
       {!page && !problem && <LinearProgress aria-label="Being made out" />}
       {problem && (
@@ -65,12 +67,10 @@ export function RecognisedPanel({
           <Box component="li" key={kind}>
             <Box component="label" sx={{ display: "flex", alignItems: "center" }}>
               <Checkbox size="small" checked={shown.has(kind)} onChange={() => toggle(kind)} sx={{ p: 0.5 }} />
-              <Box sx={{ flex: 1, minWidth: 0 }}>
-                <Typography variant="body2">{WORDS[kind]}</Typography>
-                <Typography variant="caption" sx={{ color: OVERLAY_INK[kind] }}>
-                  {DRAWN[kind]}
-                </Typography>
-              </Box>
+              <Sample kind={kind} />
+              <Typography variant="body2" title={DRAWN[kind]} sx={{ flex: 1, minWidth: 0 }}>
+                {WORDS[kind]}
+              </Typography>
               <Typography variant="body2" sx={{ pr: 1.5 }}>
                 {page ? countOf(page, kind) : "…"}
               </Typography>
@@ -81,7 +81,7 @@ export function RecognisedPanel({
       {page && (
         <Box sx={{ px: 1, pb: 0.5 }}>
           <Button size="small" onClick={onLists}>
-            Lists of rooms, openings, levels…
+            Lists of rooms, openings, references…
           </Button>
         </Box>
       )}
@@ -95,6 +95,23 @@ export function RecognisedPanel({
         </Box>
       )}
     </SheetPanel>
+  );
+}
+
+/** The line that a kind is drawn with. */
+function Sample({ kind }: { kind: OverlayKind }) {
+  return (
+    <svg width={30} height={10} aria-hidden style={{ marginRight: 8, flexShrink: 0 }}>
+      <line
+        x1={0}
+        x2={30}
+        y1={5}
+        y2={5}
+        stroke={OVERLAY_INK[kind]}
+        strokeWidth={kind === "walls" ? 3 : 2}
+        strokeDasharray={OVERLAY_DASHES[kind].join(" ")}
+      />
+    </svg>
   );
 }
 

@@ -13,6 +13,7 @@ export const KINDS: readonly OverlayKind[] = [
   "leaders",
   "guides",
   "titles",
+  "signs",
   "walls",
   "rooms",
   "grids",
