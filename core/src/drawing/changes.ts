@@ -25,7 +25,7 @@ export interface LayerOff {
 /** A change of some marks of one page. */
 export type MarkChange = PathChange | TextChange | LayerMove;
 export type PathChange = WidthChange | LineTypeChange | ShadeChange | Removal | Respacing;
-export type TextChange = HeightChange | TextRewrite | Turn;
+export type TextChange = HeightChange | TextRewrite | TextAddition | Turn;
 
 interface OnMarks {
   /** 1 for the first. */
@@ -83,6 +83,21 @@ export interface TextRewrite extends OnMarks {
   readonly about: number;
 }
 
+/** Words that come in where none were, at the end of all that the page shows. Its rows are what they belong to: a label. */
+export interface TextAddition extends OnMarks {
+  readonly kind: "write-text";
+  /** What comes in for each row. */
+  readonly strings: readonly string[];
+  /** Rows of strings in whose font and direction, and on whose layer, the words are written. */
+  readonly like: Uint32Array;
+  /** Height of capitals. */
+  readonly heightMm: number;
+  /** 0xRRGGBB. */
+  readonly rgb: number;
+  /** Where each begins on paper, millimetres: x and y by `rows`. */
+  readonly startMm: Float32Array;
+}
+
 /** Lettering that is turned upside down where it stands, about the middle of each line. */
 export interface Turn extends OnMarks {
   readonly kind: "turn";
@@ -105,10 +120,12 @@ export type MarkChangeKind = MarkChange["kind"];
 
 export const isLayerChange = (change: Change): change is LayerChange => "layer" in change;
 
+const ON_TEXTS: ReadonlySet<ChangeKind> = new Set(["set-height", "set-text", "write-text", "turn"]);
+
 /** Which columns the rows of a change belong to. */
 export function sortOf(change: MarkChange): MarkSort {
   if (change.kind === "move") return change.of;
-  return change.kind === "set-height" || change.kind === "set-text" || change.kind === "turn" ? "texts" : "paths";
+  return ON_TEXTS.has(change.kind) ? "texts" : "paths";
 }
 
 /** The changes of one kind, in their order. */
@@ -126,6 +143,14 @@ export function changeOfSome(change: MarkChange, places: readonly number[]): Mar
     }
     case "set-text":
       return { ...change, rows, strings: places.map((i) => change.strings[i] ?? "") };
+    case "write-text":
+      return {
+        ...change,
+        rows,
+        strings: places.map((i) => change.strings[i] ?? ""),
+        like: Uint32Array.from(places, (i) => change.like[i] ?? 0),
+        startMm: Float32Array.from(places.flatMap((i) => [...change.startMm.subarray(i * 2, i * 2 + 2)])),
+      };
     case "turn":
       return {
         ...change,

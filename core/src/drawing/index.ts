@@ -18,6 +18,7 @@ export type {
   Removal,
   Respacing,
   ShadeChange,
+  TextAddition,
   TextRewrite,
   Turn,
   WidthChange,

@@ -7,6 +7,7 @@ import {
   type MarkChange,
   type MarkChangeKind,
   type MarkSort,
+  type TextAddition,
 } from "../drawing";
 import { pathsAfter } from "./rows-after";
 
@@ -33,6 +34,15 @@ interface Lettering {
   readonly turnedAbout: Map<number, Point>;
 }
 
+/** Words that came in. */
+export interface AddedText {
+  readonly string: string;
+  /** Row of the original's texts that they are like. */
+  readonly like: number;
+  readonly heightMm: number;
+  readonly startMm: Point;
+}
+
 /** A line that took the place of others: the look of one of them, and its ends, x and y, millimetres. */
 interface AddedLine {
   /** Row of the original's paths. */
@@ -50,6 +60,8 @@ export class ChangeLog {
   private readonly left = new Map<number, Uint32Array>();
   /** Lines that came in place of others, by page. */
   private readonly added = new Map<number, AddedLine[]>();
+  /** Words that came in, by page, in the order in which they stand behind all others. */
+  private readonly written = new Map<number, AddedText[]>();
 
   constructor(private readonly original: Drawing) {}
 
@@ -78,6 +90,10 @@ export class ChangeLog {
 
   private noteMarks(change: MarkChange): void {
     const { page } = change;
+    if (change.kind === "write-text") {
+      this.noteWritten(change);
+      return;
+    }
     const sort = sortOf(change);
     const rows = Array.from(change.rows, (row) => (sort === "paths" ? (this.left.get(page)?.[row] ?? row) : row));
     const noted = this.on(page, sort);
@@ -86,6 +102,20 @@ export class ChangeLog {
     rows.forEach((row) => known.add(row));
     if (change.kind === "move") rows.forEach((row) => noted.movedTo.set(row, change.to));
     else if (sort === "texts") this.noteLettering(change, rows);
+  }
+
+  private noteWritten({ page, strings, like, heightMm, startMm }: TextAddition): void {
+    this.on(page, "texts");
+    const known = this.written.get(page) ?? [];
+    this.written.set(page, known);
+    strings.forEach((string, i) =>
+      known.push({ string, like: like[i] ?? 0, heightMm, startMm: [startMm[i * 2] ?? 0, startMm[i * 2 + 1] ?? 0] }),
+    );
+  }
+
+  /** Words that came in on a page: they stand behind all others, in this order. */
+  writtenOn(page: number): readonly AddedText[] {
+    return this.written.get(page) ?? [];
   }
 
   private noteLettering(change: MarkChange, rows: readonly number[]): void {

@@ -117,5 +117,6 @@ function boxesOf(before: Drawing, after: Drawing, log: ChangeLog, page: number):
       .filter((row) => paths.has(left?.[row] ?? row))
       .map((row) => aroundPath(is.paths, row)),
     ...[was, is].flatMap((found) => Array.from(texts, (row) => aroundText(found.texts, row))),
+    ...log.writtenOn(page).map((_, i) => aroundText(is.texts, was.texts.count + i)),
   ];
 }

@@ -119,9 +119,10 @@ const EXCLUDES: Partial<Record<ChangeKind, readonly ChangeKind[]>> = {
   move: ["remove", "re-space"],
   remove: ["set-width", "set-line-type", "set-shade", "move", "re-space"],
   "re-space": ["set-width", "set-line-type", "set-shade", "move", "remove", "re-space"],
-  "set-height": ["set-text", "turn"],
+  "set-height": ["set-text", "write-text", "turn"],
   "set-text": ["set-height", "turn"],
-  turn: ["set-height", "set-text"],
+  "write-text": ["set-height", "turn"],
+  turn: ["set-height", "set-text", "write-text"],
 };
 
 const placeOf = (change: Change): string =>
@@ -143,6 +144,7 @@ function valueOf(change: Change, at: number): string {
     case "set-height":
       return `${change.heightMm} ${change.about ?? 0}`;
     case "set-text":
+    case "write-text":
       return change.strings[at] ?? "";
     case "switch-off":
     case "remove":
@@ -164,6 +166,7 @@ const DONE: Readonly<Record<ChangeKind, string>> = {
   "set-shade": "shade set",
   "set-height": "lettering height set",
   "set-text": "rewritten",
+  "write-text": "written",
   turn: "turned",
 };
 
@@ -173,7 +176,8 @@ function inWords(finding: Finding, [first]: readonly Change[]): MendDone {
   const { from, to } = fromTo(finding, first);
   const ofLayer = !first || isLayerChange(first);
   const where = layer === undefined || kind === "rename" || kind === "move" ? "" : ` on ${layer}`;
-  const many = ofLayer ? "" : ` (${counted(count, "mark")})`;
+  const many = ofLayer || kind === "write-text" ? "" : ` (${counted(count, "mark")})`;
+  const change = from === to ? "" : `: ${from.trim() === "" ? "" : `${from} → `}${to}`;
   return {
     rule,
     title,
@@ -183,7 +187,7 @@ function inWords(finding: Finding, [first]: readonly Change[]): MendDone {
     count,
     from,
     to,
-    message: `${DONE[kind]}${where}${from === to ? "" : `: ${from} → ${to}`}${many}`,
+    message: `${DONE[kind]}${where}${change}${many}`,
   };
 }
 

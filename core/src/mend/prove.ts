@@ -1,10 +1,12 @@
 import { countBelow } from "../base/sorted";
 import { PAINT, type Drawing, type Page, type PathColumns, type TextColumns } from "../drawing";
-import type { ChangeLog } from "./change-log";
+import type { AddedText, ChangeLog } from "./change-log";
 
 /** Two coordinates nearer than this are the same. Millimetres. */
 const SAME_MM = 0.001;
 const SAME_DEG = 0.001;
+/** Words that came in stand where they were to within this. Millimetres. */
+const WRITTEN_MM = 0.02;
 
 /** What differs between two drawings beyond what was meant to; nothing, if the mend was sound. */
 export function unmeantDifferences(before: Drawing, after: Drawing, log: ChangeLog): string[] {
@@ -139,7 +141,11 @@ function samePoints(a: PathColumns, row: number, b: PathColumns, now: number): b
 
 function textDifferences({ before, after, page, other, log }: Sides): string[] {
   const [a, b] = [page.texts, other.texts];
-  if (a.count !== b.count) return [`There were ${a.count} strings and are now ${b.count}.`];
+  const written = log.writtenOn(page.index);
+  if (b.count !== a.count + written.length) return [`There were ${a.count} strings and are now ${b.count}.`];
+  for (const [i, words] of written.entries())
+    if (!isWritten(words, { before, after, page, other, log }, a.count + i))
+      return [`“${words.string}” is not written as it was to be.`];
   const meant = log.meantOn(page.index, "texts");
   const { rewritten, turnedAbout } = log.letteringOf(page.index);
   const turns = new Turns(page.paths, log.pathsLeft(page.index), (id) => log.rowOf(page.index, id));
@@ -168,6 +174,25 @@ function textDifferences({ before, after, page, other, log }: Sides): string[] {
       return [`String ${row} is shown in another way.`];
   }
   return [];
+}
+
+/** Whether words came in where and as they were to, like the string that they were to be like. */
+function isWritten({ string, like, heightMm, startMm }: AddedText, sides: Sides, row: number): boolean {
+  const { before, after, page, other, log } = sides;
+  const [a, b] = [page.texts, other.texts];
+  const turned = (a.angleDeg[like] ?? 0) - (b.angleDeg[row] ?? 0);
+  return (
+    b.strings[row] === string &&
+    layerNow(after, b.layer[row]) === log.layerNow(page.index, "texts", like) &&
+    before.fonts[a.font[like] ?? 0]?.name === after.fonts[b.font[row] ?? 0]?.name &&
+    Math.abs((b.heightMm[row] ?? 0) - heightMm) <= WRITTEN_MM &&
+    Math.abs((b.anchors[row * 2] ?? 0) - startMm[0]) <= WRITTEN_MM &&
+    Math.abs((b.anchors[row * 2 + 1] ?? 0) - startMm[1]) <= WRITTEN_MM &&
+    Math.abs(turned - 360 * Math.round(turned / 360)) <= SAME_DEG &&
+    a.colour[like] === b.colour[row] &&
+    ((b.paint[row] ?? 0) & PAINT.hidden) === 0 &&
+    b.clip[row] === 0
+  );
 }
 
 /** How far a string is from where it was to be. Millimetres. */

@@ -28,6 +28,7 @@ const MEND_WORDS: Readonly<Record<ChangeKind, string>> = {
   "re-space": "re-space",
   "set-shade": "set",
   "set-text": "rewrite",
+  "write-text": "write",
   turn: "turn",
   "set-width": "set",
   "set-line-type": "set",

@@ -128,9 +128,9 @@ describe("the manual", () => {
   it("lettering specimens are as high as their style, measured on the page by another reader", () => {
     // pdftotext -bbox gives boxes of the font's ascent and descent; Barlow's size is the height of capitals / 0.7.
     const html = run("pdftotext", "-bbox", path, "-");
-    const sizes = [...html.matchAll(/<word xMin="[\d.]+" yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">Waiting</gi)].map(
-      (match) => ((Number(match[2]) - Number(match[1])) * 25.4) / 72,
-    );
+    const sizes = [
+      ...html.matchAll(/<word xMin="[\d.]+" yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">Waiting</gi),
+    ].map((match) => ((Number(match[2]) - Number(match[1])) * 25.4) / 72);
     expect(sizes.length).toBeGreaterThanOrEqual(5);
     const perCapital = sizes.map((size, i) => size / standard.textStyles[i]!.heightMm);
     for (const each of perCapital) expect(each / perCapital[0]!).toBeCloseTo(1, 2);

@@ -1,9 +1,9 @@
-import { addTo } from "../../base/grouped";
+import { addTo, groupedBy } from "../../base/grouped";
 import { TITLE_BLOCKS, type TitleBlock, type TitleCell } from "../../recognise/title-blocks/title-blocks";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule, type JudgeContext, type Report } from "../rule";
 import { isEmpty } from "./empty";
-import { filled, same, wanted } from "./filled";
+import { filled, plain, same, wanted } from "./filled";
 
 /** Fields that are the same on every sheet of one project. */
 const OF_PROJECT: ReadonlySet<string | undefined> = new Set(["owner", "client", "project", "projectNumber", "address"]);
@@ -44,7 +44,7 @@ export const differs = rule({
           message: () => `“${cell.label}” says “${cell.value}”; the particulars have “${should}”.`,
           measured: cell.value,
           expected: should,
-          ...filled(facts, cell, should),
+          ...filled(facts, block.cells, cell, should),
         });
       }
     judgeSheets(context, blocks);
@@ -64,18 +64,18 @@ function judgeSheets(
       addTo(fields, cell.field, { facts, cell });
     }
   for (const all of fields.values()) {
-    const sharing = (value: string): number => all.filter(({ cell }) => same(cell.value, value)).length;
-    const most = all.map(({ cell }) => cell.value).sort((a, b) => sharing(b) - sharing(a))[0];
-    if (most === undefined || sharing(most) * 2 <= all.length) continue;
+    const [agreed] = [...groupedBy(all, ({ cell }) => plain(cell.value)).values()].sort((a, b) => b.length - a.length);
+    const most = agreed?.[0]?.cell.value;
+    if (!agreed || most === undefined || agreed.length * 2 <= all.length) continue;
     for (const { facts, cell } of all)
       if (!same(cell.value, most))
         report({
           ...placeOf(facts, cell),
           message: () =>
-            `“${cell.label}” says “${cell.value}” here and “${most}” on ${sharing(most)} other sheets of the file.`,
+            `“${cell.label}” says “${cell.value}” here and “${most}” on ${agreed.length} other sheets of the file.`,
           measured: cell.value,
           expected: most,
-          ...filled(facts, cell, most),
+          ...filled(facts, [], cell, most),
         });
   }
 }

@@ -29,7 +29,7 @@ export const empty = rule({
     right: "Scale: 1:50.",
     wrong: "Approved by: nothing, or TBC.",
     cannotSee: "Fields whose cells are not drawn, and what stands in a field that is not what it asks for.",
-    mend: "Where the particulars of the project say it, a placeholder is written over, if the words have room in their cell.",
+    mend: "Where the particulars of the project say it, the field is filled, in the manner of the fields beside it, if the words have room in their cell; a placeholder is written over.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
@@ -49,7 +49,7 @@ export const empty = rule({
                 : `“${cell.label}” in the title block says “${cell.value}”, which stands for something still to be written.`,
             measured: cell.value,
             expected: should ?? cell.label,
-            ...(should === undefined ? {} : filled(facts, cell, should)),
+            ...(should === undefined ? {} : filled(facts, block.cells, cell, should)),
           });
         }
   },

@@ -23,6 +23,8 @@ export function mendWords(mend: ChangeKind, expected: string | number | undefine
       return "Set the height";
     case "set-text":
       return "Write it that way";
+    case "write-text":
+      return "Write it in";
     case "turn":
       return "Turn it round";
   }

@@ -6,6 +6,7 @@ import { Budget } from "../budget";
 import { contentsWith } from "./contents-with";
 import { openPdf } from "../open";
 import { PdfOrigin } from "../origin";
+import { pageBox } from "../page-box";
 import { ReadAgain } from "../read";
 import { Layers } from "./layers";
 import { NotSafe } from "./patch";
@@ -34,8 +35,9 @@ export function editPdf(
     const patched = origin.pages.flatMap((page, i) => {
       const [own, node] = [marks(i + 1), pages[i]];
       if (own.length === 0 || !node) return [];
+      const { toPaper } = pageBox(node, i + 1, { ...DEFAULT_LIMITS, ...options.limits });
       const watch = needsWatch(own) ? again.watched(node, i + 1) : undefined;
-      return [{ node, origin: page, patches: patchesFor(page, own, watch, (name) => layers.numberOf(name)) }];
+      return [{ node, origin: page, patches: patchesFor(page, own, watch, (name) => layers.numberOf(name), toPaper) }];
     });
     contentsWith(patched, update, budget);
     layers.switchOff(changes);

@@ -1,4 +1,4 @@
-import type { MarkChange, MarkChangeKind } from "../../../drawing";
+import type { MarkChange, MarkChangeKind, Matrix } from "../../../drawing";
 import type { PageOrigin } from "../origin";
 import { setHeights } from "./heights";
 import { moveToLayers } from "./moves";
@@ -7,6 +7,7 @@ import { removePaths, respaceLines, setShades } from "./paths";
 import { rewriteTexts, turnTexts } from "./rewrites";
 import { setWidthsAndDashes } from "./settings";
 import type { PageWatch } from "./watch";
+import { writeTexts } from "./writing";
 
 /** Changes that need to know more of a page than is kept of every page that is read. */
 const NEED_WATCH: ReadonlySet<MarkChangeKind> = new Set([
@@ -15,6 +16,7 @@ const NEED_WATCH: ReadonlySet<MarkChangeKind> = new Set([
   "re-space",
   "set-shade",
   "set-text",
+  "write-text",
   "turn",
 ]);
 
@@ -22,13 +24,14 @@ export const needsWatch = (changes: readonly MarkChange[]): boolean => changes.s
 
 /**
  * The patches that carry out a page's changes, by instance. `watch` is there where they need it; `layerOf` gives the
- * number of a layer's object by its name. Throws `NotSafe` for a change that can't be made without harm.
+ * number of a layer's object by its name, `toPaper` is the map from the page's own space. Throws `NotSafe` for a change that can't be made without harm.
  */
 export function patchesFor(
   page: PageOrigin,
   changes: readonly MarkChange[],
   watch: PageWatch | undefined,
   layerOf: (name: string) => number,
+  toPaper: Matrix,
 ): Map<number, Patch[]> {
   const patches = new Map<number, Patch[]>();
   const add: AddPatch = (instance, patch) => {
@@ -43,6 +46,7 @@ export function patchesFor(
     removePaths(page, watch, changes, add);
     respaceLines(page, watch, changes, add);
     rewriteTexts(page, watch, changes, add);
+    writeTexts(page, watch, changes, toPaper, add);
     turnTexts(page, watch, changes, add);
     moveToLayers(page, watch, changes, layerOf, add);
   }
