@@ -1,5 +1,5 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
-// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants` and `-- buildings` measure a part; `quick` takes fewer runs.
+// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants`, `-- buildings` and `-- sheets` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -9,7 +9,9 @@ const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
 const measures = (part) =>
   wanted.includes(part) ||
-  !["command", "places", "picture", "recognition", "plants", "buildings"].some((each) => wanted.includes(each));
+  !["command", "places", "picture", "recognition", "plants", "buildings", "sheets"].some((each) =>
+    wanted.includes(each),
+  );
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
@@ -31,7 +33,7 @@ if (measures("picture")) {
   );
   measure("bench/src/picture/main.ts");
 }
-if (measures("recognition") || measures("plants") || measures("buildings")) {
+if (measures("recognition") || measures("plants") || measures("buildings") || measures("sheets")) {
   installDebian(
     "python3-cairo",
     "python3-matplotlib",
@@ -44,6 +46,7 @@ if (measures("recognition") || measures("plants") || measures("buildings")) {
   if (measures("recognition")) measure("bench/src/recognition/main.ts");
   if (measures("plants")) measure("bench/src/plants/main.ts");
   if (measures("buildings")) measure("bench/src/buildings/main.ts");
+  if (measures("sheets")) measure("bench/src/sheets/main.ts");
 }
 if (measures("places")) {
   const { startPostgres } = await import("./lib/postgres.mjs");

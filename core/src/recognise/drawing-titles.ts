@@ -1,7 +1,7 @@
 import { boxOfPoints, distanceToBox, together, type BoxMm, type PointMm } from "../drawing";
 import { ARCS, isBubble } from "./arcs";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "./lettering";
-import { LINE_WORK, type LineWork } from "./line-work";
+import { SQUARE_WORK, type LineWork } from "./line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
 import { SCALE_NOTES, type ScaleNote } from "./scale-notes";
 import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
@@ -47,7 +47,7 @@ function titlesOf(facts: PageFacts): Sure<DrawingTitle>[] {
   const blocks = facts.of(TITLE_BLOCKS).map(({ value }) => value.boxMm);
   const lettering = facts.of(LETTERING).map(({ value }) => value);
   const notes = facts.of(SCALE_NOTES).map(({ value }) => value);
-  const lines = facts.of(LINE_WORK)[0]?.value;
+  const lines = facts.of(SQUARE_WORK)[0]?.value;
   const candidates = lettering.filter(
     (line) =>
       line.heightMm >= LEAST_MM &&

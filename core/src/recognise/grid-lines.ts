@@ -37,10 +37,12 @@ export const GRID_LINES: PageRecogniser<GridLine> = {
   finds: "grid lines and their labels",
   from: "a short label in a circle, and a line that runs straight away from it",
   find: (facts) => {
+    const labels = facts.of(LETTERING).filter(({ value }) => LABEL.test(value.text.trim()));
+    if (labels.length === 0) return [];
     const [lines, arcs] = [facts.of(LINE_WORK)[0]?.value, facts.of(ARCS)[0]?.value];
     if (!lines || !arcs || arcs.all.length === 0) return [];
     const looked = { left: MOST_LOOKED_AT };
-    return facts.of(LETTERING).flatMap(({ value: label }) => {
+    return labels.flatMap(({ value: label }) => {
       const found = looked.left > 0 ? gridLineAt(lines, arcs, label, looked) : undefined;
       return found ? [madeOut(facts.page.index, found, CONFIDENCE, label.rows, found.rows)] : [];
     });
@@ -48,8 +50,6 @@ export const GRID_LINES: PageRecogniser<GridLine> = {
 };
 
 function gridLineAt(lines: LineWork, arcs: Arcs, label: TextLine, looked: { left: number }): GridLine | undefined {
-  const text = label.text.trim();
-  if (!LABEL.test(text)) return undefined;
   const middle = middleOf(label);
   const around = arcs.passing(middle, BUBBLE_MM.most, BUBBLE_MM.most);
   looked.left -= around.length;
@@ -57,7 +57,14 @@ function gridLineAt(lines: LineWork, arcs: Arcs, label: TextLine, looked: { left
   const run = bubble && lineFrom(lines, bubble.centreMm, bubble.radiusMm, looked);
   if (!run) return undefined;
   const rows = [...new Set([...bubble.rows, ...run.rows])].sort((a, b) => a - b);
-  return { label: text, bubbleMm: bubble.centreMm, radiusMm: bubble.radiusMm, from: run.from, to: run.to, rows };
+  return {
+    label: label.text.trim(),
+    bubbleMm: bubble.centreMm,
+    radiusMm: bubble.radiusMm,
+    from: run.from,
+    to: run.to,
+    rows,
+  };
 }
 
 interface Run {

@@ -72,6 +72,36 @@ export const LINE_WORK: PageRecogniser<LineWork> = {
   find: (facts) => [measuredOn(facts.page.index, lineWorkOf(facts))],
 };
 
+/** Off level or upright by no more than this, as a sine. */
+const SQUARE_SIN = 0.01;
+
+export const SQUARE_WORK: PageRecogniser<LineWork> = {
+  id: "square-work",
+  on: "page",
+  ofDrawing: true,
+  finds: "level and upright pieces of lines",
+  from: "the straight pieces of all lines",
+  find: (facts) => {
+    const lines = facts.of(LINE_WORK)[0]?.value;
+    return lines ? [measuredOn(facts.page.index, squareOf(lines))] : [];
+  },
+};
+
+/** Frames and tables are looked for among these alone: of a large page they are few. */
+function squareOf({ rows, ends, widthMm }: LineWork): LineWork {
+  const square: number[] = [];
+  for (let i = 0; i < rows.length; i++) {
+    const [dx, dy] = [(ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0)];
+    const least = Math.min(Math.abs(dx), Math.abs(dy));
+    if (least * least <= SQUARE_SIN * SQUARE_SIN * (dx * dx + dy * dy)) square.push(i);
+  }
+  return new LineWork(
+    Uint32Array.from(square, (i) => rows[i] ?? 0),
+    Float32Array.from({ length: square.length * 4 }, (_, k) => ends[(square[k >> 2] ?? 0) * 4 + (k & 3)] ?? 0),
+    Float32Array.from(square, (i) => widthMm[i] ?? 0),
+  );
+}
+
 function lineWorkOf(facts: PageFacts): LineWork {
   const { page } = facts;
   const straights = facts.of(STRAIGHTS)[0]?.value;

@@ -1,7 +1,7 @@
 import type { BoxMm } from "../drawing";
 import { centringLines, drawingArea, sidesOf, titleBlockBox, zoneLines, type FrameEntry } from "../standard/plain";
 import { drawnShare } from "./drawn-edges";
-import { LINE_WORK, type LineWork } from "./line-work";
+import { SQUARE_WORK, type LineWork } from "./line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
 
@@ -36,7 +36,7 @@ export const SHEET_FRAMES: PageRecogniser<SheetFrame> = {
   finds: "the frame of the sheet",
   from: "lines along the edges of the paper, and the frames that the standard has for this paper",
   find: (facts) => {
-    const lines = facts.of(LINE_WORK)[0]?.value;
+    const lines = facts.of(SQUARE_WORK)[0]?.value;
     const frame = lines && frameOf(facts, lines);
     return frame ? [measuredOn(facts.page.index, frame)] : [];
   },

@@ -23,6 +23,8 @@ const SAME_PEN = 0.08;
 const BETWEEN = 0.7;
 /** So many equal steps one after the other are treads or boards; with short lines fewer are. */
 const LADDER = { steps: 4, shortSteps: 2, short: 4.5, same: 0.04 };
+/** Lettering within a wall takes up no more of its length than this. */
+const LETTERED = 0.12;
 /** What stands together as walls has so much length, in the building and on paper where no scale is known. Millimetres. */
 const LEAST_TOGETHER = { building: 5000, paper: 50 };
 const LEAST_BANDS = 3;
@@ -235,10 +237,11 @@ class WallFinder {
     });
   }
 
-  /** Without rows of tables and what else has lettering between its lines. */
+  /** Without rows of tables and what else has lettering between its lines: of walls a mark of their type takes up little. */
   private withoutLettering(bands: readonly Band[]): Band[] {
-    const middles = this.facts.of(LETTERING).map(({ value }) => middleOf(value));
-    if (middles.length === 0 || bands.length === 0) return bands.slice();
+    const lines = this.facts.of(LETTERING).map(({ value }) => value);
+    if (lines.length === 0 || bands.length === 0) return bands.slice();
+    const middles = lines.map(middleOf);
     const index = new Flatbush(middles.length);
     for (const [x, y] of middles) index.add(x, y, x, y);
     index.finish();
@@ -247,10 +250,12 @@ class WallFinder {
         [band.from, band.to].map((along) => pointOf(band, along, side)),
       );
       const { x, y, width, height } = boxOfPoints(corners);
-      return !index.search(x, y, x + width, y + height).some((i) => {
+      const within = index.search(x, y, x + width, y + height).filter((i) => {
         const [along, side] = [alongOf(band, middles[i]!), sideOf(band, middles[i]!)];
         return along > band.from && along < band.to && side > band.low && side < band.high;
       });
+      const lettered = within.reduce((sum, i) => sum + (lines[i]?.lengthMm ?? 0), 0);
+      return lettered <= LETTERED * lengthOf(band);
     });
   }
 

@@ -93,12 +93,11 @@ interface Bubble {
 
 /** Circles with one short line in them, or two of which one stands over the other. */
 function bubbles(facts: PageFacts, lines: readonly TextLine[]): Bubble[] {
-  const arcs = facts.of(ARCS)[0]?.value;
+  const short = lines.filter(({ text }) => NUMBER.test(text.trim()) || SHEET.test(text.trim()));
+  const arcs = short.length === 0 ? undefined : facts.of(ARCS)[0]?.value;
   if (!arcs) return [];
   const byCircle = new Map<string, { circle: Arc; lines: TextLine[] }>();
-  for (const line of lines) {
-    const text = line.text.trim();
-    if (!NUMBER.test(text) && !SHEET.test(text)) continue;
+  for (const line of short) {
     const at = middleOf(line);
     const circle = arcs
       .passing(at, BUBBLE_MM.most, BUBBLE_MM.most)

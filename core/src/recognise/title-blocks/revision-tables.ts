@@ -1,7 +1,7 @@
 import { distanceToBox, together, type BoxMm, type PointMm } from "../../drawing";
 import { groupedBy } from "../../base/grouped";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
-import { LINE_WORK, type LineWork } from "../line-work";
+import { SQUARE_WORK, type LineWork } from "../line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { cellAround } from "./cells";
 import { fieldOf, labelled } from "./labels";
@@ -52,7 +52,7 @@ export const REVISION_TABLES: PageRecogniser<RevisionTable> = {
   finds: "tables of revisions",
   from: "a row of heads for the revision, its date and what it was, and the rows under or over it",
   find: (facts) => {
-    const lines = facts.of(LINE_WORK)[0]?.value;
+    const lines = facts.of(SQUARE_WORK)[0]?.value;
     return lines ? tablesOf(facts, lines) : [];
   },
 };

@@ -3,7 +3,7 @@ import { boxOfPoints, contains, distanceToBox, grown, together, type BoxMm, type
 import { sidesOf, type FrameEntry } from "../../standard/plain";
 import { drawnShare } from "../drawn-edges";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
-import { LINE_WORK, type LineWork } from "../line-work";
+import { SQUARE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { cellAround } from "./cells";
 import { fieldOf, labelled, type TitleField } from "./labels";
@@ -61,7 +61,7 @@ export const TITLE_BLOCKS: PageRecogniser<TitleBlock> = {
   finds: "title blocks and their cells",
   from: "the cells of the standard's frames where their lines are drawn; else cells with the labels that title blocks have, next to each other",
   find: (facts) => {
-    const lines = facts.of(LINE_WORK)[0]?.value;
+    const lines = facts.of(SQUARE_WORK)[0]?.value;
     if (!lines) return [];
     const own = ownBlock(facts, lines);
     return own ? [own] : labelledBlocks(facts, lines);
@@ -82,18 +82,18 @@ function ownBlock(facts: PageFacts, lines: LineWork): Sure<TitleBlock> | undefin
       width: cell.widthMm,
       height: cell.heightMm,
     }));
-    if (edgesDrawn(lines, boxes) < EDGES_DRAWN) continue;
+    if (!areDrawn(lines, boxes)) continue;
     const cells = titleBlock.cells.map((cell, i) => cellOf(facts, boxes[i]!, cell.label, cell.field));
     return block(facts, cells, CONFIDENCE.own, frame);
   }
   return undefined;
 }
 
-/** How many of the edges of some boxes are drawn. */
-function edgesDrawn(lines: LineWork, boxes: readonly BoxMm[]): number {
+/** Whether nearly all edges of some boxes are drawn; too many that are not end the search. */
+function areDrawn(lines: LineWork, boxes: readonly BoxMm[]): boolean {
   const edges = boxes.flatMap(sidesOf);
-  const drawn = edges.filter((edge) => drawnShare(lines, edge, EDGE_MM) >= EDGE_SHARE);
-  return edges.length === 0 ? 0 : drawn.length / edges.length;
+  let left = Math.floor((1 - EDGES_DRAWN) * edges.length);
+  return edges.every((edge) => drawnShare(lines, edge, EDGE_MM) >= EDGE_SHARE || left-- > 0);
 }
 
 /** A word that may label a field, in the cell that is drawn around it. */

@@ -62,11 +62,12 @@ const lengthOf = (walls: readonly Wall[]): number =>
 
 /** The sure walls of the plans on a page, those of each drawing together. */
 function byDrawing(facts: PageFacts): Wall[][] {
-  const regions = facts.of(REGIONS)[0]?.value;
   const sure = facts
     .of(WALLS)
     .filter(({ value, confidence }) => confidence >= LEAST_CONFIDENCE && !isShort(value) && isOnPlan(facts, value.from))
     .map(({ value }) => value);
+  // Pages without walls are not parted into regions in vain.
+  const regions = sure.length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
   return [...groupedBy(sure, ({ from }) => regions?.of(from) ?? -1).values()];
 }
 

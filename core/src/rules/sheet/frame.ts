@@ -1,7 +1,7 @@
 import { counted, listed, mm } from "../../base/words";
 import { boxOfPoints } from "../../drawing";
 import { drawnShare } from "../../recognise/drawn-edges";
-import { LINE_WORK, type LineWork } from "../../recognise/line-work";
+import { SQUARE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
 import { SHEET_FRAMES } from "../../recognise/sheet-frames";
@@ -52,7 +52,7 @@ export const frame = rule({
   },
   judge(context) {
     for (const facts of context.pages) {
-      const lines = facts.of(LINE_WORK)[0]?.value;
+      const lines = facts.of(SQUARE_WORK)[0]?.value;
       const [sure] = facts.of(SHEET_FRAMES);
       if (!lines || !sure) {
         context.leaveOpen(`Page ${facts.page.index} has no frame: it is taken for a drawing, not for a sheet.`);

@@ -72,6 +72,22 @@ describe("rooms", () => {
     },
   );
 
+  it("are enclosed by walls with the mark of their type in them", async () => {
+    const marks = [
+      [5500, 0],
+      [11200, 4000],
+    ] as const;
+    const content =
+      drawnPlan(HOUSE) +
+      marks
+        .map(([x, y]) => {
+          const [px, py] = onPaper(HOUSE, [x, y]);
+          return lettering("W1", px, py - 0.9, 1.8);
+        })
+        .join("");
+    expect(await areasOf(content)).toHaveLength(3);
+  });
+
   it("are named by what stands in them", async () => {
     const facts = await factsOf(
       drawnPlan(HOUSE) +
