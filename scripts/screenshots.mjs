@@ -11,7 +11,10 @@ const drawings = mkdtempSync(join(tmpdir(), "hemstitch-drawings-"));
 run(bin("tsx"), ["--tsconfig", "tsconfig.json", "demo/src/main.ts", drawings]);
 
 const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
-const application = await startDemoOffice(server, 3100);
+const application = await startDemoOffice(server, 3100).catch(async (error) => {
+  await server.stop();
+  throw error;
+});
 const { address } = application;
 // What goes wrong on the way leaves no worker behind.
 try {
