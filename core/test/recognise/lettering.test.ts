@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { LETTERING } from "../../src/recognise/lettering";
+import { LETTERING, unjoined } from "../../src/recognise/lettering";
 import { FileFacts } from "../../src/recognise/recogniser";
 import { preset } from "../../src/standard";
 import { StandardLookup } from "../../src/standard/plain";
@@ -35,6 +35,10 @@ describe("lettering", () => {
     expect(parted.map(({ text }) => text)).toEqual(["900", "2400"]);
     expect(parted[1]!.startMm[0]).toBeCloseTo(10 + 3 * 4 * 0.556 + 36, 3);
     expect(parted[0]!.lengthMm).toBeCloseTo(3 * 4 * 0.556, 3);
+  });
+  it("reads letters that were joined for looks as the letters they are", () => {
+    expect(unjoined("Veri\ufb01cato, \ufb02oor plan, o\ufb03ce")).toBe("Verificato, floor plan, office");
+    expect(unjoined("A² m² ½ Å")).toBe("A² m² ½ Å");
   });
   it("puts a stacked fraction back", async () => {
     const main = set(4, ["12'-6", 10, 20], ['"', 22.6, 20]);
