@@ -5,6 +5,10 @@ export interface Tally {
   extra: number;
 }
 
+/** Nothing counted yet. */
+export const noTallies = <Family extends string>(families: readonly Family[]): Record<Family, Tally> =>
+  Object.fromEntries(families.map((family) => [family, { right: 0, missed: 0, extra: 0 }])) as Record<Family, Tally>;
+
 /** Counts what of `wanted` was found, each thing once, and what was found beside it; says what is wrong. */
 export function compared<T>(
   tally: Tally,

@@ -2,6 +2,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { MAKERS } from "../recognition/makers";
+import { said, says } from "../by-makers";
 import type { Tally } from "../compared";
 import { FAULTS, ruleOf } from "./faults";
 import { plantedSheet } from "./plan";
@@ -15,7 +16,6 @@ import { findingsOf, scored } from "./score";
 async function plants(sheets: number, seed: number, only: string | undefined, rule: string | undefined): Promise<void> {
   const folder = join(tmpdir(), "hemstitch-plants");
   mkdirSync(folder, { recursive: true });
-  const says = process.argv.includes("say");
   const all = Array.from({ length: sheets }, (_, i) => [
     ...(rule === undefined || rule === "none" ? [plantedSheet(seed + i * 101, undefined)] : []),
     ...FAULTS.filter((fault) => rule === undefined || ruleOf(fault) === rule).map((fault, k) =>
@@ -55,8 +55,5 @@ async function plants(sheets: number, seed: number, only: string | undefined, ru
   }
   if (!says) rmSync(folder, { recursive: true });
 }
-
-const said = (name: string): string | undefined =>
-  process.argv.find((each) => each.startsWith(`${name}=`))?.slice(name.length + 1);
 
 await plants(Number(said("sheets") ?? 4), Number(said("seed") ?? 1), said("maker"), said("rule"));

@@ -10,19 +10,9 @@ import type { Point, Scene, TrueDimension } from "./scene";
 
 const LOOKUP = new StandardLookup(blankStandard("Nobody's"));
 
-export type Family = "dimensions" | "round" | "values" | "scales" | "hatches" | "notes";
+export const FAMILIES = ["dimensions", "round", "values", "scales", "hatches", "notes"] as const;
+export type Family = (typeof FAMILIES)[number];
 export type Score = Record<Family, Tally>;
-
-export const emptyScore = (): Score => ({
-  dimensions: tally(),
-  round: tally(),
-  values: tally(),
-  scales: tally(),
-  hatches: tally(),
-  notes: tally(),
-});
-
-const tally = (): Tally => ({ right: 0, missed: 0, extra: 0 });
 
 /** Places within this are the same. Millimetres. */
 const SAME_MM = 1;

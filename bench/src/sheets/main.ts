@@ -1,42 +1,19 @@
-import { mkdirSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { MAKERS } from "../recognition/makers";
+import { byMakers, said } from "../by-makers";
 import { sheetScene } from "./scene";
-import { inWords } from "../compared";
-import { FAMILIES, scored, type Scores } from "./score";
+import { FAMILIES, scored } from "./score";
 import { SHEET_FAULTS } from "./truth";
 
 /**
- * `sheets [pages=N] [seed=N] [maker=NAME] [say]`: sheets of other offices with title blocks in six layouts, titles,
- * legends, codes, references, revisions and stamps, written by other makers, one in seven with a fault. Says recall and
- * precision by family.
+ * `sheets [pages=N] [seed=N] [maker=NAME] [say]`: sheets of other offices with title blocks in nine layouts, titles,
+ * legends, codes, references, revisions and stamps, written by other makers, one in seven with a fault.
  */
-async function sheets(pages: number, seed: number, only: string | undefined): Promise<void> {
-  const folder = join(tmpdir(), "hemstitch-sheets");
-  mkdirSync(folder, { recursive: true });
-  const says = process.argv.includes("say");
-  const all = Array.from({ length: pages }, (_, i) =>
-    sheetScene(seed + i, i % 7 === 6 ? SHEET_FAULTS[((i - 6) / 7) % 5] : undefined),
-  );
-  for (const [name, make] of Object.entries(MAKERS)) {
-    if (only !== undefined && only !== name) continue;
-    const at = ({ name: sheet }: { readonly name: string }): string => join(folder, `${name}-${sheet}.pdf`);
-    await make(
-      all.map(({ scene }) => scene),
-      at,
-    );
-    const scores = Object.fromEntries(FAMILIES.map((family) => [family, { right: 0, missed: 0, extra: 0 }])) as Scores;
-    for (const each of all)
-      await scored(each, at(each.scene), scores, (words) => {
-        if (says) process.stdout.write(`  ${at(each.scene)}: ${words}\n`);
-      });
-    process.stdout.write(`${name.padEnd(12)} ${inWords(scores)}\n`);
-  }
-  if (!says) rmSync(folder, { recursive: true });
-}
-
-const said = (name: string): string | undefined =>
-  process.argv.find((each) => each.startsWith(`${name}=`))?.slice(name.length + 1);
-
-await sheets(Number(said("pages") ?? 40), Number(said("seed") ?? 1), said("maker"));
+const [pages, seed] = [Number(said("pages") ?? 40), Number(said("seed") ?? 1)];
+await byMakers({
+  name: "sheets",
+  all: Array.from({ length: pages }, (_, i) =>
+    sheetScene(seed + i, i % 7 === 6 ? SHEET_FAULTS[((i - 6) / 7) % SHEET_FAULTS.length] : undefined),
+  ),
+  sceneOf: ({ scene }) => scene,
+  families: FAMILIES,
+  scored,
+});

@@ -1,12 +1,20 @@
 import Flatbush from "flatbush";
 import type { BoxMm, Page, PointMm } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
+import type { Thin } from "./dashed-areas";
 import { STRAIGHTS } from "./straights";
 import { thinAt } from "./thin-areas";
 
 /** An area is a piece of line from so many times its width on: ticks are short. */
 const LEAST_SHARE = 4;
 const LEAST_LENGTH_MM = 0.8;
+/**
+ * Where a program draws its lines as areas, a shorter one as wide as long ones is a line, too: the end of a wall at 1:100
+ * is hardly longer than the pen is wide. So many long ones of a width, and how long they are in widths.
+ */
+const PENS = { least: 4, long: 20, share: 1.25 };
+/** Widths that round to the same of these steps are of one pen. Millimetres. */
+const PEN_STEP_MM = 0.05;
 
 /** The straight pieces of all lines of a page, strokes and thin areas alike, by where they stand. */
 export class LineWork {
@@ -125,7 +133,18 @@ function lineWorkOf(facts: PageFacts): LineWork {
   return new LineWork(rows, ends, widthMm);
 }
 
-const thinRows = (page: Page) =>
-  Array.from({ length: page.paths.count }, (_, row) => thinAt(page, row)).filter(
-    (thin) => thin !== undefined && thin.lengthMm >= LEAST_LENGTH_MM && thin.lengthMm >= LEAST_SHARE * thin.widthMm,
-  ) as NonNullable<ReturnType<typeof thinAt>>[];
+function thinRows(page: Page): Thin[] {
+  const thins: Thin[] = [];
+  const pens = new Map<number, number>();
+  const stepOf = ({ widthMm }: Thin): number => Math.round(widthMm / PEN_STEP_MM);
+  for (let row = 0; row < page.paths.count; row++) {
+    const thin = thinAt(page, row);
+    if (!thin || thin.lengthMm < LEAST_LENGTH_MM) continue;
+    thins.push(thin);
+    if (thin.lengthMm >= PENS.long * thin.widthMm) pens.set(stepOf(thin), (pens.get(stepOf(thin)) ?? 0) + 1);
+  }
+  return thins.filter((thin) => {
+    const isOfPen = (pens.get(stepOf(thin)) ?? 0) >= PENS.least;
+    return thin.lengthMm >= (isOfPen ? PENS.share : LEAST_SHARE) * thin.widthMm;
+  });
+}

@@ -86,6 +86,7 @@ class OpeningFinder {
   all(): Sure<WallOpening>[] {
     const bands = this.walls.map(({ band }) => band);
     const next = new Map(goingOn(bands, (at) => this.widest(at)));
+    const gaps: { readonly opening: Sure<WallOpening>; readonly away: number }[] = [];
     const found: Sure<WallOpening>[] = [];
     const add = (opening: Sure<WallOpening>): void => {
       if (!found.some(({ value }) => isOnePlace(value, opening.value))) found.push(opening);
@@ -96,9 +97,13 @@ class OpeningFinder {
       for (const way of [1, -1] as const)
         for (const [from, to] of this.gapsBeside(wall, way, way === 1 ? until : undefined)) {
           const opening = this.gap(wall, Math.min(from, to), Math.max(from, to));
-          if (opening) add(opening);
+          const away = Math.abs(from - (way === 1 ? wall.band.to : wall.band.from));
+          if (opening) gaps.push({ opening, away });
         }
     });
+    // Several walls of a line may tell one gap: that which ends at it knows best how thick the wall is there.
+    gaps.sort((a, b) => a.away - b.away);
+    for (const { opening } of gaps) add(opening);
     for (const wall of this.walls) for (const opening of this.glassIn(wall)) add(opening);
     return found;
   }
