@@ -36,9 +36,10 @@ function looksOf(facts: PageFacts): StrokeLook[] {
   const looks = new Looks(roughMm);
   let looked = 0;
   const isAlone = (thin: Thin): boolean => {
+    if (looked >= MOST_LOOKED_AT) return false;
     const around = nearTo(facts, thin);
     looked += around.length;
-    return looked < MOST_LOOKED_AT && !around.some((other) => other !== thin.row && runsAlong(facts.page, other, thin));
+    return !around.some((other) => other !== thin.row && runsAlong(facts.page, other, thin));
   };
   const inRows = new Set<number>();
   for (const { pieces, dashMm } of dashedRows(thins)) {
