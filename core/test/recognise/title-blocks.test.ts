@@ -153,3 +153,45 @@ describe("title blocks", () => {
     expect(await blocks(onePage({ content: many.join("") + boxes.join(""), widthMm: 420, heightMm: 297 }))).toEqual([]);
   });
 });
+
+describe("tables that are no title blocks", () => {
+  const tableOf = (heads: readonly string[], rows: readonly (readonly string[])[]): string =>
+    [heads, ...rows]
+      .flatMap((cells, i) =>
+        cells.map(
+          (text, k) => box(60 + k * 40, 200 - i * 8, 40, 8, 0.25) + lettering(text, 62 + k * 40, 202.5 - i * 8, 2.5),
+        ),
+      )
+      .join("");
+  it.each([
+    [
+      "a list of sheets",
+      ["Sheet no", "Title", "Rev", "Date"],
+      [
+        ["A-101", "Plan", "B", "2026-03-02"],
+        ["A-102", "Roof", "A", "2026-03-02"],
+      ],
+    ],
+    [
+      "a schedule of doors",
+      ["No", "Size", "Description", "For"],
+      [
+        ["D1", "900", "Flush", "Office"],
+        ["D2", "800", "Glazed", "Hall"],
+      ],
+    ],
+    [
+      "a list of drawings with a column that is empty",
+      ["Drawing no", "Title", "Scale", "Checked"],
+      [
+        ["A-101", "Plan", "1:50", ""],
+        ["A-102", "Roof", "1:50", ""],
+      ],
+    ],
+  ] as const)("%s has no empty field", async (_what, heads, rows) => {
+    const found = await blocks(onePage({ content: tableOf(heads, rows), widthMm: 420, heightMm: 297 }));
+    expect(found.flatMap(({ cells }) => cells.filter(({ value }) => value === "").map(({ label }) => label))).toEqual(
+      [],
+    );
+  });
+});

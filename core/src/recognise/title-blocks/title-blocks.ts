@@ -126,16 +126,17 @@ function labelledBlocks(facts: PageFacts, lines: LineWork): Sure<TitleBlock>[] {
     const merged = [cell, ...touching.flat()];
     groups.splice(0, groups.length, ...groups.filter((group) => !touching.includes(group)), merged);
   }
-  return withStrays(groups).map((group) => {
-    const cells = withoutHeaders(facts, lines, group, looked);
-    return block(facts, [...cells, ...numberWithoutLabel(facts, lines, cells, looked)], CONFIDENCE.labelled);
-  });
+  return withStrays(groups)
+    .map((group) => withoutHeaders(facts, lines, group, looked))
+    .filter(isBlock)
+    .map((cells) => block(facts, [...cells, ...numberWithoutLabel(facts, lines, cells, looked)], CONFIDENCE.labelled));
 }
+
+/** Whether cells are so many fields that they are a title block. */
+const isBlock = (cells: readonly TitleCell[]): boolean => new Set(cells.map(({ field }) => field)).size >= LEAST_LABELS;
 
 /** Groups that are blocks, each with the few cells that a field without a known label keeps apart from it. */
 function withStrays(groups: readonly TitleCell[][]): TitleCell[][] {
-  const isBlock = (group: readonly TitleCell[]): boolean =>
-    new Set(group.map(({ field }) => field)).size >= LEAST_LABELS;
   const blocks = groups.filter(isBlock).map((group) => group.slice());
   const strays = groups.filter((group) => !isBlock(group)).flat();
   for (const stray of strays) {
@@ -157,7 +158,7 @@ function numberWithoutLabel(
   cells: readonly TitleCell[],
   looked: { left: number },
 ): TitleCell[] {
-  if (cells.length === 0 || cells.some(({ field }) => field === "number")) return [];
+  if (cells.some(({ field }) => field === "number")) return [];
   const box = grown(cells.map(({ boxMm }) => boxMm).reduce(together), NUMBER_BESIDE_MM);
   const taken = new Set(cells.flatMap(({ values, labelLine }) => [...values, ...(labelLine ? [labelLine] : [])]));
   const [line] = letteringIn(facts, box)
@@ -284,25 +285,36 @@ const isNext = (a: BoxMm, b: BoxMm): boolean =>
   a.y - NEXT_MM <= b.y + b.height &&
   b.y - NEXT_MM <= a.y + a.height;
 
-/** Cells without those that head the columns of a table: what belongs to them stands in the cells below or above. */
+/**
+ * Cells without those that head the columns of a table: what belongs to them stands in the cells below or above. Where
+ * half of a row of labels head columns, all of it does: a column may be empty, or hold what reads like a label.
+ */
 function withoutHeaders(
   facts: PageFacts,
   lines: LineWork,
   cells: readonly TitleCell[],
   looked: { left: number },
 ): TitleCell[] {
-  return cells.filter(({ boxMm, value, labelLine }) => {
-    if (value !== "" || !labelLine || !isIn(boxMm, labelLine)) return true;
-    const beside = [boxMm.y - 1, boxMm.y + boxMm.height + 1].map((y) =>
-      cellAround(lines, [boxMm.x + boxMm.width / 2, y], looked),
-    );
-    return !beside.some(
-      (other) =>
-        other &&
-        Math.abs(other.x - boxMm.x) < 0.5 &&
-        Math.abs(other.width - boxMm.width) < 0.5 &&
-        isOfTable(letteringIn(facts, other)),
-    );
+  const bare = cells.filter(({ boxMm, value, labelLine }) => value === "" && labelLine && isIn(boxMm, labelLine));
+  const heads = new Set(bare.filter(({ boxMm }) => headsColumn(facts, lines, boxMm, looked)));
+  const rows = groupedBy(bare, ({ boxMm }) => `${Math.round(boxMm.y)} ${Math.round(boxMm.height)}`);
+  for (const row of rows.values()) {
+    const own = row.filter((cell) => heads.has(cell)).length;
+    if (own >= LEAST_COLUMN && own * 2 >= row.length) for (const cell of row) heads.add(cell);
+  }
+  return cells.filter((cell) => !heads.has(cell));
+}
+
+function headsColumn(
+  facts: PageFacts,
+  lines: LineWork,
+  { x, y, width, height }: BoxMm,
+  looked: { left: number },
+): boolean {
+  return [y - 1, y + height + 1].some((at) => {
+    const other = cellAround(lines, [x + width / 2, at], looked);
+    const isInColumn = other && Math.abs(other.x - x) < 0.5 && Math.abs(other.width - width) < 0.5;
+    return isInColumn && isOfTable(letteringIn(facts, other));
   });
 }
 
