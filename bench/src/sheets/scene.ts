@@ -72,6 +72,7 @@ export function sheetScene(seed: number, fault: SheetFault | undefined): SheetSc
   legend(pen, chance, truth, [border.x + 20, border.y + border.h - 20], fault === "code/unused");
   labels(pen, chance, truth, [border.x + 130, border.y + border.h - 30], fault === "code/undefined");
   references(pen, chance, truth, number, drawings, border, fault === "ref/missing");
+  if (chance.is(0.5)) schedule(pen, chance, truth, [border.x + 20, border.y + border.h - 85]);
   stamp(pen, chance, truth, [right - 60, border.y + border.h - 40]);
   return { scene, truth, fault };
 }
@@ -249,6 +250,41 @@ function references(
     MARKS[kind](pen, chance, [border.x + 40 + i * 95, y], said, where);
     truth.references.push({ kind, drawing: said, sheet: where });
   });
+}
+
+/** A schedule or a list, whose heads read like labels of a title block and whose cells read like codes. */
+function schedule(pen: Pen, chance: Chance, truth: SheetTruth, [x, y]: readonly [number, number]): void {
+  const [heads, rows] = chance.one([
+    [
+      ["No", "Size", "Description", "For"],
+      [
+        ["D1", "900 × 2100", "Flush, lipped", "Office"],
+        ["D2", "800 × 2100", "Glazed", "WC"],
+        ["D3", "900 × 2100", "", "Plant"],
+      ],
+    ],
+    [
+      ["Drawing no", "Title", "Scale", "Checked"],
+      [
+        ["A-101", "Ground floor plan", "1:50", ""],
+        ["A-102", "Roof plan", "1:50", ""],
+      ],
+    ],
+  ] as const);
+  const isBoxes = chance.is(0.5);
+  pen.width = 0.25;
+  const [w, h] = [30, 6];
+  [heads, ...rows].forEach((cells, i) =>
+    cells.forEach((text, k) => {
+      const at = { x: x + k * w, y: y - (i + 1) * h, w, h };
+      if (isBoxes) pen.polyline(corners(at), true);
+      if (/^1:\d+$/.test(text)) truth.listedScales.push(Number(text.slice(2)));
+      if (text !== "") pen.text([at.x + 2, at.y + 1.8], text, 2, 0, "left");
+    }),
+  );
+  if (isBoxes) return;
+  for (let i = 0; i <= rows.length + 1; i++) pen.line([x, y - i * h], [x + 4 * w, y - i * h]);
+  for (let k = 0; k <= 4; k++) pen.line([x + k * w, y], [x + k * w, y - (rows.length + 1) * h]);
 }
 
 /** Large words in a box or a ring, straight or a little turned. */

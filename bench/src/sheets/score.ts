@@ -67,7 +67,11 @@ export async function scored(
   const inBlock = truth.fields.flatMap(({ field, value }) =>
     field === "scale" && /^1:/.test(value) ? [Number(value.slice(2))] : [],
   );
-  words("scales", [...truth.titles.map(({ scale = 0 }) => scale), ...inBlock].map(String), page.notes.map(String));
+  words(
+    "scales",
+    [...truth.titles.map(({ scale = 0 }) => scale), ...inBlock, ...truth.listedScales].map(String),
+    page.notes.map(String),
+  );
   words(
     "legends",
     truth.legend.map(({ code, meaning }) => `${code}=${meaning}`),

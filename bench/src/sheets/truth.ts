@@ -11,6 +11,8 @@ export interface SheetTruth {
   readonly references: { readonly kind: MarkKind; readonly drawing: string; readonly sheet: string }[];
   readonly revisions: { readonly revision: string; readonly date: string; readonly what: string }[];
   readonly stamps: string[];
+  /** Scales that stand in a list of drawings. */
+  readonly listedScales: number[];
   /** The lines of the border: left, lower, right, upper. */
   border: readonly [number, number, number, number] | undefined;
 }
@@ -35,6 +37,7 @@ export const emptyTruth = (): SheetTruth => ({
   references: [],
   revisions: [],
   stamps: [],
+  listedScales: [],
   border: undefined,
 });
 

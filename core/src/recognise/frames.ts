@@ -7,6 +7,11 @@ const SIZE_MM = { least: 1, most: 200 };
 const LEAST_POINTS = 4;
 const POINTS_OF_OPEN = 5;
 
+/** So many cells in a row are a table; two are a code over another. */
+const CELLS_OF_TABLE = 3;
+const SAME_MM = 0.2;
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_MM;
+
 /** Closed outlines that lettering may stand in, by where they stand. */
 export class Frames {
   private readonly index: Flatbush | undefined;
@@ -21,6 +26,34 @@ export class Frames {
   /** Those around a place, or no farther beside it than `byMm`. */
   around([x, y]: PointMm, byMm = 0): BoxMm[] {
     return (this.index?.search(x - byMm, y - byMm, x + byMm, y + byMm) ?? []).flatMap((i) => this.boxes[i] ?? []);
+  }
+
+  /** Whether a box is a cell of a table: one of three or more of a height side by side, or of a width above each other. */
+  isCell(box: BoxMm): boolean {
+    return ([0, 1] as const).some((axis) => 1 + this.next(box, axis, 1) + this.next(box, axis, -1) >= CELLS_OF_TABLE);
+  }
+
+  /** How many boxes follow a box in one direction, each at the edge of the one before and as high or wide; no more are counted than say something. */
+  private next(box: BoxMm, axis: 0 | 1, way: 1 | -1): number {
+    let [at, count] = [box, 0];
+    while (count < CELLS_OF_TABLE - 1) {
+      const { x, y, width, height } = at;
+      const [ahead, half] = [way * SAME_MM * 2, way === 1 ? 1 : 0];
+      const place: PointMm =
+        axis === 0 ? [x + half * width + ahead, y + height / 2] : [x + width / 2, y + half * height + ahead];
+      const found = this.around(place).find((other) =>
+        axis === 0
+          ? isSame(other.y, y) &&
+            isSame(other.height, height) &&
+            isSame(way === 1 ? other.x - width : other.x + other.width, x)
+          : isSame(other.x, x) &&
+            isSame(other.width, width) &&
+            isSame(way === 1 ? other.y - height : other.y + other.height, y),
+      );
+      if (!found) break;
+      [at, count] = [found, count + 1];
+    }
+    return count;
   }
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { CODE_LABELS } from "../../src/recognise/codes/labels";
 import { GRID_LINES } from "../../src/recognise/grid-lines";
 import { LEVELS } from "../../src/recognise/building/levels";
 import { OPENINGS } from "../../src/recognise/building/openings";
@@ -44,6 +45,16 @@ describe("sheets that nobody would draw on purpose", () => {
     );
     expect((await pageOf(bubbles.join(""))).of(GRID_LINES)).toEqual([]);
     expect((await findingsOf(bubbles.join(""))).filter((rule) => rule.startsWith("code/"))).toEqual([]);
+  });
+
+  it("cells of a table frame no codes, two codes over each other are codes", async () => {
+    const cell = (text: string, x: number, y: number): string =>
+      box(x, y, 14, 6, 0.25) + lettering(text, x + 3, y + 1.8, 2.5);
+    const codes = async (content: string): Promise<string[]> =>
+      (await pageOf(content)).of(CODE_LABELS).map(({ value }) => value.text);
+    const table = ["AB", "CD", "EF"].flatMap((text, i) => [cell(text, 60 + i * 14, 100), cell("XY", 60 + i * 14, 106)]);
+    expect(await codes(table.join(""))).toEqual([]);
+    expect(await codes(cell("AB", 60, 106) + cell("CD", 60, 100))).toEqual(["AB", "CD"]);
   });
 
   it("cells of a title block may be merged, across and up", async () => {

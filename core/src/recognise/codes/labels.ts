@@ -73,6 +73,7 @@ function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
     return (frames?.around(middleOf(line)) ?? []).some(
       (box) =>
         contains(grown(box, 0.3), own) &&
+        !frames?.isCell(box) &&
         box.width <= own.width + ROOM.along * line.heightMm &&
         box.height <= own.height + ROOM.up * line.heightMm,
     );
