@@ -1,5 +1,6 @@
 import { addTo, groupedBy } from "../../base/grouped";
-import { TITLE_BLOCKS, type TitleBlock, type TitleCell } from "../../recognise/title-blocks/title-blocks";
+import { TITLE_BLOCKS, type TitleBlock } from "../../recognise/title-blocks/title-blocks";
+import type { TitleCell } from "../../recognise/title-blocks/title-cell";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule, type JudgeContext, type Report } from "../rule";
 import { isEmpty } from "./empty";

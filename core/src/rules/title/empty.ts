@@ -1,4 +1,5 @@
-import { TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
+import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
+import type { TitleCell } from "../../recognise/title-blocks/title-cell";
 import { isPlaceholder } from "../text/provisional";
 import { rule } from "../rule";
 import { filled, wanted } from "./filled";

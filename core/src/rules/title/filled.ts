@@ -1,7 +1,7 @@
 import { contains, overlap, type BoxMm, type Change } from "../../drawing";
 import { unjoined, type TextLine } from "../../recognise/lettering";
 import type { PageFacts, Particulars } from "../../recognise/recogniser";
-import type { TitleCell } from "../../recognise/title-blocks/title-blocks";
+import type { TitleCell } from "../../recognise/title-blocks/title-cell";
 
 /** Between a value and the line of its cell. Millimetres on paper. */
 const ASIDE_MM = 1;

@@ -1,6 +1,7 @@
 import { mm } from "../../base/words";
 import type { TextLine } from "../../recognise/lettering";
-import { lengthAlong, runsOut, TITLE_BLOCKS, type TitleCell } from "../../recognise/title-blocks/title-blocks";
+import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
+import { lengthAlong, runsOut, type TitleCell } from "../../recognise/title-blocks/title-cell";
 import { rule } from "../rule";
 
 /** Lettering may touch the line of its cell. Millimetres on paper. */

@@ -1,0 +1,78 @@
+import { contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
+import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
+import type { PageFacts } from "../recogniser";
+import { fieldOf, labelled } from "./labels";
+
+/** A cell of a title block: what it is for, and what is written in it. */
+export interface TitleCell {
+  /** As frames of the standard call it, or what its label means; undefined where neither says. */
+  readonly field: string | undefined;
+  /** As it is written, or as the frame has it. */
+  readonly label: string;
+  readonly boxMm: BoxMm;
+  /** What stands in it besides its label, from the top down. */
+  readonly values: readonly TextLine[];
+  /** The value as it reads: one line after the other. */
+  readonly value: string;
+  readonly labelLine: TextLine | undefined;
+}
+
+export const letteringIn = (facts: PageFacts, boxMm: BoxMm): TextLine[] =>
+  facts.of(LETTERING).flatMap(({ value }) => (isIn(boxMm, value) ? [value] : []));
+
+/** A line stands where its middle is; one that is longer than its cell, where it begins, too. */
+export const isIn = (boxMm: BoxMm, line: TextLine): boolean =>
+  distanceToBox(boxMm, middleOf(line)) === 0 ||
+  (line.lengthMm > lengthAlong(boxMm, line) && distanceToBox(boxMm, middleOf({ ...line, lengthMm: 0 })) === 0);
+
+/** The length of a box along a level or upright line. */
+export const lengthAlong = ({ width, height }: BoxMm, { angleDeg }: TextLine): number =>
+  Math.abs(Math.round(angleDeg / 90)) % 2 === 1 ? height : width;
+
+/** What stands in a cell. */
+export function cellOf(
+  facts: PageFacts,
+  boxMm: BoxMm,
+  label: string,
+  field: string | undefined,
+  own?: TextLine,
+): TitleCell {
+  const inside = letteringIn(facts, boxMm);
+  const isLabel = (line: TextLine): boolean =>
+    own ? line === own : line.text.trim().toLowerCase() === label.trim().toLowerCase();
+  const labelLine = inside.find(isLabel) ?? own;
+  const values = inside.filter((line) => line !== labelLine && (!own || fieldOf(line.text) === undefined));
+  return toldCell(field, label, boxMm, labelLine, values);
+}
+
+export function toldCell(
+  field: string | undefined,
+  label: string,
+  boxMm: BoxMm,
+  labelLine: TextLine | undefined,
+  inside: readonly TextLine[],
+): TitleCell {
+  const within = labelLine && labelled(labelLine.text);
+  const first = labelLine ?? inside[0];
+  const values = first ? inOrder(first, inside) : [];
+  const words = [...(within?.value ? [within.value] : []), ...values.map(({ text }) => text)];
+  return { field, label: within?.label ?? label, boxMm, values, value: words.join(" ").trim(), labelLine };
+}
+
+/** Where a line begins, along and down from the beginning of another, as that one is read. */
+export function placedBy({ startMm: [x, y], angleDeg }: TextLine, { startMm: [ox, oy] }: TextLine): PointMm {
+  const turn = (angleDeg * Math.PI) / 180;
+  const [dx, dy] = [ox - x, oy - y];
+  return [dx * Math.cos(turn) + dy * Math.sin(turn), dx * Math.sin(turn) - dy * Math.cos(turn)];
+}
+
+/** Lines from the top down and from left to right, as another is read. */
+export const inOrder = (by: TextLine, lines: readonly TextLine[]): TextLine[] =>
+  lines
+    .map((line) => ({ line, at: placedBy(by, line) }))
+    .sort((a, b) => a.at[1] - b.at[1] || a.at[0] - b.at[0])
+    .map(({ line }) => line);
+
+/** Whether lettering runs out of the cell that it stands in. */
+export const runsOut = ({ boxMm }: TitleCell, line: TextLine, slackMm: number): boolean =>
+  !cornersOf(line).every(([x, y]) => contains(grown(boxMm, slackMm), { x, y, width: 0, height: 0 }));
