@@ -23,7 +23,7 @@ const LABELS: Readonly<Record<string, readonly string[]>> = {
   approvedBy: ["Approved", "APPROVED BY", "App'd", "Approved by"],
   status: ["Status", "STATUS", "Purpose of issue", "Issued for"],
   projectNumber: ["Job no.", "PROJECT NO.", "Project number", "Job No"],
-  number: ["Drawing no.", "SHEET NO.", "Dwg no", "Drawing number", "Sheet number", "DRG NO."],
+  number: ["Drawing no.", "SHEET NO.", "Drawing number", "Sheet number", "DRG NO."],
   revision: ["Rev", "REVISION", "Rev.", "Revision"],
   sheetOf: ["Sheet", "SHEET", "Sheet of"],
   x: ["Cost code", "File path", "Grid north", "Lot"],

@@ -108,9 +108,13 @@ export class ChangeLog {
     this.on(page, "texts");
     const known = this.written.get(page) ?? [];
     this.written.set(page, known);
-    strings.forEach((string, i) =>
-      known.push({ string, like: like[i] ?? 0, heightMm, startMm: [startMm[i * 2] ?? 0, startMm[i * 2 + 1] ?? 0] }),
-    );
+    const first = this.original.pages[page - 1]?.texts.count ?? 0;
+    strings.forEach((string, i) => {
+      // What came in earlier is like a string of the original in its turn.
+      const model = like[i] ?? 0;
+      const own = model < first ? model : (known[model - first]?.like ?? model);
+      known.push({ string, like: own, heightMm, startMm: [startMm[i * 2] ?? 0, startMm[i * 2 + 1] ?? 0] });
+    });
   }
 
   /** Words that came in on a page: they stand behind all others, in this order. */
@@ -208,9 +212,14 @@ export class ChangeLog {
     return this.names.get(layer) ?? this.original.layers[layer]?.name;
   }
 
+  /** The name of the layer that a mark was to go to; undefined for one that was to stay. */
+  movedTo(page: number, sort: MarkSort, row: number): string | undefined {
+    return this.pages.get(`${page} ${sort}`)?.movedTo.get(row);
+  }
+
   /** The name of the layer that a mark of the original should be on now; undefined for none. */
   layerNow(page: number, sort: MarkSort, row: number): string | undefined {
-    const moved = this.pages.get(`${page} ${sort}`)?.movedTo.get(row);
+    const moved = this.movedTo(page, sort, row);
     const own = sort === "paths" ? this.rowOf(page, row) : row;
     return moved ?? this.nameNow(this.original.pages[page - 1]?.[sort].layer[own] ?? -1);
   }

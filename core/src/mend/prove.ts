@@ -176,16 +176,18 @@ function textDifferences({ before, after, page, other, log }: Sides): string[] {
   return [];
 }
 
-/** Whether words came in where and as they were to, like the string that they were to be like. */
+/** Whether words came in where and as they were to, like the string that they were to be like, or were changed as was meant. */
 function isWritten({ string, like, heightMm, startMm }: AddedText, sides: Sides, row: number): boolean {
   const { before, after, page, other, log } = sides;
   const [a, b] = [page.texts, other.texts];
   const turned = (a.angleDeg[like] ?? 0) - (b.angleDeg[row] ?? 0);
   return (
-    b.strings[row] === string &&
-    layerNow(after, b.layer[row]) === log.layerNow(page.index, "texts", like) &&
+    b.strings[row] === (log.letteringOf(page.index).rewritten.get(row)?.string ?? string) &&
+    layerNow(after, b.layer[row]) ===
+      (log.movedTo(page.index, "texts", row) ?? log.layerNow(page.index, "texts", like)) &&
     before.fonts[a.font[like] ?? 0]?.name === after.fonts[b.font[row] ?? 0]?.name &&
-    Math.abs((b.heightMm[row] ?? 0) - heightMm) <= WRITTEN_MM &&
+    (Math.abs((b.heightMm[row] ?? 0) - heightMm) <= WRITTEN_MM ||
+      log.meantOn(page.index, "texts")("set-height", row)) &&
     Math.abs((b.anchors[row * 2] ?? 0) - startMm[0]) <= WRITTEN_MM &&
     Math.abs((b.anchors[row * 2 + 1] ?? 0) - startMm[1]) <= WRITTEN_MM &&
     Math.abs(turned - 360 * Math.round(turned / 360)) <= SAME_DEG &&

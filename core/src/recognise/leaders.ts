@@ -1,4 +1,4 @@
-import { boxOfPoints, markBox, type MarkSort, type PointMm } from "../drawing";
+import { apart, boxOfPoints, markBox, type MarkSort, type PointMm } from "../drawing";
 import { DIMENSIONS } from "./dimensions/dimensions";
 import { ROUND_DIMENSIONS } from "./dimensions/round";
 import { HEADS, type Heads } from "./heads";
@@ -15,6 +15,10 @@ const LEAST_MM = 2;
 const MOST_PIECES = 3;
 /** One piece begins where another ends. Millimetres. */
 const JOINT_MM = 0.1;
+/** Where more lines than this end in one place, none of them goes on as a leader: it is a corner of a table. */
+const MOST_AT_JOINT = 4;
+/** Ways that are followed on a page; where there are more, the rest of its lettering has no leaders. */
+const MOST_WAYS = 200_000;
 /** A tip points at what lies within this. */
 const AT_TIP_MM = 0.4;
 /** So many other lines end where a leader's head is, and it is none. */
@@ -55,6 +59,7 @@ class Finder {
   private readonly lines: LineWork;
   private readonly heads: Heads;
   private readonly taken = new Set<number>();
+  private left = MOST_WAYS;
 
   constructor(private readonly facts: PageFacts) {
     const [lines, heads] = [facts.of(LINE_WORK)[0], facts.of(HEADS)[0]];
@@ -134,19 +139,18 @@ class Finder {
   }
 
   private *chains(pieces: readonly number[], from: PointMm, tip: PointMm): Generator<Chain> {
+    if (this.left-- <= 0) return;
     const length = pieces.reduce((sum, i) => sum + this.lines.length(i), 0);
     if (length >= LEAST_MM) yield { pieces, from, tip };
     if (pieces.length === MOST_PIECES) return;
     const next = this.lines.near(boxOfPoints([tip], JOINT_MM));
     if (next.length > MOST_LINES) return;
-    for (const i of next) {
-      if (pieces.includes(i) || this.isTaken(i) || this.lines.length(i) < LEAST_MM / 2) continue;
-      for (const which of [0, 1] as const) {
-        const [px, py] = this.lines.end(i, which);
-        if (Math.hypot(px - tip[0], py - tip[1]) <= JOINT_MM)
-          yield* this.chains([...pieces, i], from, this.lines.end(i, which === 0 ? 1 : 0));
-      }
-    }
+    const ends = next
+      .filter((i) => !pieces.includes(i) && !this.isTaken(i) && this.lines.length(i) >= LEAST_MM / 2)
+      .flatMap((i) => ([0, 1] as const).map((which) => ({ i, which })))
+      .filter(({ i, which }) => apart(this.lines.end(i, which), tip) <= JOINT_MM);
+    if (ends.length > MOST_AT_JOINT) return;
+    for (const { i, which } of ends) yield* this.chains([...pieces, i], from, this.lines.end(i, which === 0 ? 1 : 0));
   }
 
   /** Rows of the arrow or dot that a line ends in; an arrow points the way that the line goes. */

@@ -31,9 +31,7 @@ export const THIN_AREAS: PageRecogniser<StrokeLook> = {
 
 function looksOf(facts: PageFacts): StrokeLook[] {
   const thins = thinsOf(facts.page);
-  // What stands upright or level stays a rectangle when it is rounded, and is as rough as the others all the same.
-  const roughMm = thins.reduce((most, thin) => Math.max(most, thin.roughMm), 0);
-  const looks = new Looks(roughMm);
+  const looks = new Looks(roughnessOf(thins));
   let looked = 0;
   const isAlone = (thin: Thin): boolean => {
     if (looked >= MOST_LOOKED_AT) return false;
@@ -50,6 +48,18 @@ function looksOf(facts: PageFacts): StrokeLook[] {
     if (thin.lengthMm >= thin.widthMm * LEAST_SHARE && !inRows.has(thin.row) && isAlone(thin)) looks.add([thin], []);
   return looks.all();
 }
+
+/**
+ * How far corners are rounded on a page, where most slanting rectangles show that they are; millimetres. What stands
+ * upright or level stays a rectangle when it is rounded, and is as rough as they are. One odd shape says nothing.
+ */
+function roughnessOf(thins: readonly Thin[]): number {
+  const slanting = thins.filter(({ along: [ux, uy] }) => Math.min(Math.abs(ux), Math.abs(uy)) > SLANTING_SIN);
+  const rising = slanting.map(({ roughMm }) => roughMm).sort((a, b) => a - b);
+  const isRounded = (rising[rising.length >> 1] ?? 0) > ROUNDED.exactMm;
+  return isRounded ? (rising[Math.floor(rising.length * 0.9)] ?? 0) : 0;
+}
+const SLANTING_SIN = 0.01;
 
 /** Gathers lines that plot alike. */
 class Looks {

@@ -2,10 +2,12 @@ import { describe, expect, it } from "vitest";
 import { must } from "../../src/base/result";
 import type { Change } from "../../src/drawing";
 import { editDrawing, readDrawing } from "../../src/formats";
+import { PdfWriter } from "../../src/formats/pdf/write";
 import { ChangeLog, mendFile, unmeantDifferences } from "../../src/mend";
 import { preset } from "../../src/standard";
+import { barlow } from "../support/fonts";
 import { lettering, on, onePage, PT, type OnePage } from "../support/raw-pdf";
-import { cellsOf } from "../support/title-block";
+import { cellsOf, type DrawnCell } from "../support/title-block";
 import { checkedByQpdf, drawingOf, run, temporary } from "../support/tools";
 
 /*
@@ -148,5 +150,29 @@ describe("an empty field", () => {
     const crammed = await mended({ drawnBy: "Ida Margaretha Fenn-Aldous" }, 30);
     expect(crammed.done.filter(({ rule }) => rule === "title/empty")).toEqual([]);
     expect(crammed.after.findings.map(({ rule }) => rule)).toContain("title/empty");
+  });
+  it("is written as its neighbours are, and mended with them in the next pass", async () => {
+    // Values of 3 mm, which no text style has, in a font that is in the file, so that their height is judged.
+    const drawing = await PdfWriter.create(barlow(), "Block");
+    const sheet = drawing.addPage(420, 297);
+    sheet.layer("A-ANNO-TTLB-LINE").pen(0.25).ink(0).fillInk(0);
+    for (const {
+      at: [x, y, width, height],
+      label,
+      value,
+    } of cells(50) as readonly DrawnCell[]) {
+      sheet.rectangle({ x, y, width, height }).text(label, x + 1, y + height - 3, { heightMm: 1.8 });
+      if (value) sheet.text(value, x + 2, y + 2, { heightMm: 3 });
+    }
+    sheet.text("Ida Fenn", 20, 20, { heightMm: 2.5 });
+    sheet.finish();
+    const mend = must(
+      await mendFile(await drawing.save(), preset("tarnwick")!, { particulars: { drawnBy: "Ida Fenn" } }),
+    );
+    expect(new Set(mend.done.map(({ mend: kind }) => kind))).toEqual(new Set(["write-text", "set-height"]));
+    expect(mend.after.findings.map(({ rule }) => rule).filter((rule) => /^title|height/.test(rule))).toEqual([]);
+    const { texts } = (await drawingOf(mend.bytes)).pages[0]!;
+    const row = texts.strings.lastIndexOf("Ida Fenn");
+    expect(texts.heightMm[row]).toBeCloseTo(texts.heightMm[texts.strings.indexOf("Harbour board")]!, 2);
   });
 });

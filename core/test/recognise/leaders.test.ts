@@ -33,6 +33,24 @@ describe("leaders", () => {
     const leader = "0.18 w 58 51.2 m 52 51.2 l 40 70 l S " + stroke(40, 70, 42.4, 68.4) + stroke(40, 70, 40.7, 67.2);
     expect(await found(box(20, 70, 40, 20) + leader + lettering("CURB", 60, 50, 2.5))).toEqual([["CURB", 40, 70, 0]]);
   });
+  it("from one landing to three places: one of them is told", async () => {
+    const landing = stroke(58, 51.2, 50, 51.2);
+    const arrows = [
+      [40, 40, 228],
+      [40, 51.2, 180],
+      [40, 62.4, 132],
+    ] as const;
+    const ways = arrows.map(([x, y, degrees]) => stroke(50, 51.2, x, y) + arrow([x, y], degrees)).join("");
+    const tips = (await found(landing + ways + lettering("SCREED", 60, 50, 2.5))).map(([text, x]) => [text, x]);
+    expect(tips).toEqual([["SCREED", 40]]);
+  });
+  it("none in a table of a thousand cells, whose corners lead everywhere", async () => {
+    const cells = Array.from({ length: 1000 }, (_, i) => {
+      const [x, y] = [5 + (i % 50) * 8, 5 + Math.floor(i / 50) * 5];
+      return box(x, y, 8, 5, 0.18) + lettering("AB", x + 1, y + 1, 2.5);
+    });
+    expect(await found(cells.join(""))).toEqual([]);
+  });
   it.each([
     ["lettering without a line", stroke(10, 40, 90, 40) + lettering("HALL", 60, 50, 2.5)],
     ["a line that only passes", stroke(10, 51.2, 90, 51.2) + lettering("HALL", 60, 53, 2.5)],

@@ -31,6 +31,16 @@ describe("lines that were written as thin areas", () => {
     const { findings } = inspect(drawing, preset("tarnwick")!);
     expect(findings.filter(({ rule }) => rule === "line/width-off-series")).toEqual([]);
   });
+  it("are held against a pen exactly, though one odd shape stands among them", async () => {
+    const slanting = (y: number): string => `q 0.8 0.6 -0.6 0.8 0 ${y} cm 20 0 60 0.3 re f Q\n`;
+    const odd = "78.26 116.55 m 78.36 116.06 l 10.09 101.55 l 9.97 102.06 l h f\n";
+    const drawing = await drawingOf(
+      onePage({ layers: ["A-WALL"], content: on(0, [20, 30, 40].map(slanting).join("") + odd) }),
+    );
+    const { findings } = inspect(drawing, preset("tarnwick")!);
+    const off = findings.filter(({ rule }) => rule === "line/width-off-series").map(({ measured }) => measured);
+    expect(off).toContain(0.3);
+  });
   it.each([
     ["a wedge", "10 10 m 90 10 l 90 10.5 l 10 10.2 l h f"],
     ["a thick area", "10 10 80 3 re f"],

@@ -1,6 +1,6 @@
-import Flatbush from "flatbush";
 import { boxOfPoints, isInside, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
-import { LETTERING, middleOf, type TextLine } from "../lettering";
+import { middleOf, type TextLine } from "../lettering";
+import { LETTERING_AT } from "../lettering-at";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { TEXT_BLOCKS } from "../text-blocks";
 import { readArea, type WrittenArea } from "./areas";
@@ -108,18 +108,9 @@ const NAME = /\p{L}{2,}/u;
 
 /** Lettering that rooms are named by. */
 class Labels {
-  private readonly lines: readonly TextLine[];
-  private readonly middles: Flatbush | undefined;
   private readonly blockOf = new Map<TextLine, readonly TextLine[]>();
 
-  constructor(facts: PageFacts) {
-    this.lines = facts.of(LETTERING).map(({ value }) => value);
-    this.middles = this.lines.length === 0 ? undefined : new Flatbush(this.lines.length);
-    for (const line of this.lines) {
-      const [x, y] = middleOf(line);
-      this.middles?.add(x, y, x, y);
-    }
-    this.middles?.finish();
+  constructor(private readonly facts: PageFacts) {
     for (const { value } of facts.of(TEXT_BLOCKS)) for (const line of value.lines) this.blockOf.set(line, value.lines);
   }
 
@@ -127,10 +118,9 @@ class Labels {
   within({ ring, holes }: Enclosed, box: BoxMm): Label {
     // Counted over the ring and what stands in it, a place in both is in neither.
     const outline = [ring, ...holes].flatMap((each, i) => [...(i > 0 ? [RING_ENDS, RING_ENDS] : []), ...each.flat()]);
-    const inside = (this.middles?.search(box.x, box.y, box.x + box.width, box.y + box.height) ?? [])
-      .sort((a, b) => a - b)
-      .flatMap((i) => this.lines[i] ?? [])
-      .filter((line) => isInside(outline, true, ...middleOf(line)));
+    const inside = (this.facts.of(LETTERING_AT)[0]?.value.within(box) ?? []).filter((line) =>
+      isInside(outline, true, ...middleOf(line)),
+    );
     const areas = inside.flatMap((line) => {
       const area = readArea(line.text);
       return area ? [{ area, line }] : [];

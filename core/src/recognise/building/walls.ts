@@ -2,7 +2,8 @@ import Flatbush from "flatbush";
 import { addTo, groupedBy } from "../../base/grouped";
 import { boxOfPoints, distanceToBox, overlap, type BoxMm, type PointMm } from "../../drawing";
 import { hatchRows, HATCHES, SURE_HATCH } from "../hatches/hatches";
-import { LETTERING, middleOf } from "../lettering";
+import { middleOf } from "../lettering";
+import { LETTERING_AT } from "../lettering-at";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { Sets } from "../sets";
@@ -239,22 +240,18 @@ class WallFinder {
 
   /** Without rows of tables and what else has lettering between its lines: of walls a mark of their type takes up little. */
   private withoutLettering(bands: readonly Band[]): Band[] {
-    const lines = this.facts.of(LETTERING).map(({ value }) => value);
-    if (lines.length === 0 || bands.length === 0) return bands.slice();
-    const middles = lines.map(middleOf);
-    const index = new Flatbush(middles.length);
-    for (const [x, y] of middles) index.add(x, y, x, y);
-    index.finish();
+    const lettering = this.facts.of(LETTERING_AT)[0]?.value;
+    if (!lettering || bands.length === 0) return bands.slice();
     return bands.filter((band) => {
       const corners = [band.low, band.high].flatMap((side) =>
         [band.from, band.to].map((along) => pointOf(band, along, side)),
       );
-      const { x, y, width, height } = boxOfPoints(corners);
-      const within = index.search(x, y, x + width, y + height).filter((i) => {
-        const [along, side] = [alongOf(band, middles[i]!), sideOf(band, middles[i]!)];
+      const within = lettering.within(boxOfPoints(corners)).filter((line) => {
+        const at = middleOf(line);
+        const [along, side] = [alongOf(band, at), sideOf(band, at)];
         return along > band.from && along < band.to && side > band.low && side < band.high;
       });
-      const lettered = within.reduce((sum, i) => sum + (lines[i]?.lengthMm ?? 0), 0);
+      const lettered = within.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
       return lettered <= LETTERED * lengthOf(band);
     });
   }

@@ -22,6 +22,7 @@ const LABEL = /^[A-Z]{1,5}[-.]?\d{0,5}[A-Z]?$/i;
 const TWO = /^([A-Z]{1,5}\d{0,3})\s*\/\s*([A-Z]{1,5}\d{0,3})$/;
 /** A frame is no larger than its label by so many heights: lozenges and six-sided frames leave more room than boxes. */
 const ROOM = { along: 6, up: 4.4 };
+const MOST_FRAMES = 40;
 
 /** A short label that stands for something. */
 export interface CodeLabel {
@@ -70,12 +71,15 @@ function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
 
   function inFrame(line: TextLine): boolean {
     const own = boxOfPoints(cornersOf(line));
-    return (frames?.around(middleOf(line)) ?? []).some(
+    const around = frames?.around(middleOf(line)) ?? [];
+    // Where dozens of outlines lie upon each other, none of them frames anything.
+    if (around.length > MOST_FRAMES) return false;
+    return around.some(
       (box) =>
         contains(grown(box, 0.3), own) &&
-        !frames?.isCell(box) &&
         box.width <= own.width + ROOM.along * line.heightMm &&
-        box.height <= own.height + ROOM.up * line.heightMm,
+        box.height <= own.height + ROOM.up * line.heightMm &&
+        !frames?.isCell(box),
     );
   }
 

@@ -1,6 +1,7 @@
-import { distanceToBox, together, type BoxMm, type PointMm } from "../../drawing";
+import { together, type BoxMm, type PointMm } from "../../drawing";
 import { groupedBy } from "../../base/grouped";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
+import { LETTERING_AT } from "../lettering-at";
 import { SQUARE_WORK, type LineWork } from "../line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { cellAround } from "./cells";
@@ -69,7 +70,8 @@ function tablesOf(facts: PageFacts, lines: LineWork): Sure<RevisionTable>[] {
     const cells = columns.map(({ line }) => cellAround(lines, middleOf(line), looked));
     if (cells.some((cell) => cell === undefined)) return [];
     const headBox = (cells as BoxMm[]).reduce(together);
-    const within = (box: BoxMm): TextLine[] => lettering.filter((line) => distanceToBox(box, middleOf(line)) === 0);
+    const within = (box: BoxMm): TextLine[] =>
+      (facts.of(LETTERING_AT)[0]?.value.within(box) ?? []).filter(({ angleDeg }) => Math.abs(angleDeg) < 1);
     const rows = rowsBeside(lines, headBox, cells[0]!, within, looked);
     if (rows.length === 0) return [];
     const all = [headBox, ...rows].reduce(together);

@@ -1,5 +1,6 @@
 import { contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
-import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
+import { cornersOf, middleOf, type TextLine } from "../lettering";
+import { LETTERING_AT } from "../lettering-at";
 import type { PageFacts } from "../recogniser";
 import { fieldOf, labelled } from "./labels";
 
@@ -17,8 +18,12 @@ export interface TitleCell {
   readonly labelLine: TextLine | undefined;
 }
 
-export const letteringIn = (facts: PageFacts, boxMm: BoxMm): TextLine[] =>
-  facts.of(LETTERING).flatMap(({ value }) => (isIn(boxMm, value) ? [value] : []));
+export function letteringIn(facts: PageFacts, boxMm: BoxMm): TextLine[] {
+  const at = facts.of(LETTERING_AT)[0]?.value;
+  const within = at?.within(boxMm) ?? [];
+  const begun = (at?.beginningIn(boxMm) ?? []).filter((line) => !within.includes(line) && isIn(boxMm, line));
+  return [...within, ...begun];
+}
 
 /** A line stands where its middle is; one that is longer than its cell, where it begins, too. */
 export const isIn = (boxMm: BoxMm, line: TextLine): boolean =>

@@ -24,7 +24,8 @@ export const needsWatch = (changes: readonly MarkChange[]): boolean => changes.s
 
 /**
  * The patches that carry out a page's changes, by instance. `watch` is there where they need it; `layerOf` gives the
- * number of a layer's object by its name, `toPaper` is the map from the page's own space. Throws `NotSafe` for a change that can't be made without harm.
+ * number of a layer's object by its name, `toPaper` is the map from the page's own space. Throws `NotSafe` for a change
+ * that can't be made without harm.
  */
 export function patchesFor(
   page: PageOrigin,
