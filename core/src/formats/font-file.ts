@@ -24,6 +24,11 @@ interface OpenedFont {
 const SIGNATURES = new Set(["00010000", "74727565", "4f54544f"]);
 const LARGEST_FONT = 30 * 2 ** 20;
 
+/** The printable characters of Latin-1 and Latin Extended-A. */
+const EVERY_LETTER = String.fromCodePoint(
+  ...Array.from({ length: 0x17f - 0x1f }, (_, i) => i + 0x20).filter((c) => c < 0x7f || c > 0x9f),
+);
+
 /** Opens a font file, or says why it can't letter drawings. */
 export function readFontFile(bytes: Uint8Array): Result<LetteringFont> {
   const notFont = bad("not-a-font", "This is not a TrueType or OpenType font.", {
@@ -51,8 +56,8 @@ function opened(font: OpenedFont, bytes: Uint8Array): Result<LetteringFont> {
     });
   // The outline of H counts; what a font says of itself is sometimes its ascender.
   const capHeight = h.bbox.maxY / font.unitsPerEm;
-  // Fails here rather than later, in the middle of a drawing.
-  font.layout("Hamburg 0123");
+  // Fails here rather than later, in the middle of a drawing: what a font makes of letters in a row is a small program.
+  font.layout(EVERY_LETTER);
   return good({
     family: (font.familyName ?? "").replace(/\s+(Regular|Medium|Book|Light|Bold)$/i, ""),
     bytes,

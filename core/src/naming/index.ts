@@ -2,7 +2,7 @@ export type { NameCode, NameField, NameGrammar } from "./grammar";
 export { meaningOf, parseName } from "./parse";
 export type { NameFailure, NamePart, ParsedName } from "./parse";
 export { buildName } from "./build";
-export { schemeFaults } from "./soundness";
+export { matchesSomething, schemeFaults } from "./soundness";
 export type { SchemeFault } from "./soundness";
 export { suggestNames, Suggester, sureSuggestion } from "./suggest";
 export type { Suggestion } from "./suggest";

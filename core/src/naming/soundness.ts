@@ -28,7 +28,7 @@ export function schemeFaults(grammar: NameGrammar): readonly SchemeFault[] {
   return faults;
 }
 
-/** Each change of a standard asks for all its schemes, which seldom change; the search takes 0.1 s. */
+/** A page that shows a scheme asks for it again and again; it seldom changes. */
 const remembered = new Map<string, readonly SchemeFault[]>();
 const MOST_REMEMBERED = 32;
 
@@ -36,11 +36,37 @@ function faultsOf(grammar: NameGrammar): SchemeFault[] {
   if (grammar.fields.length === 0)
     return [{ kind: "never-matches", message: "The scheme has no fields, so no name follows it." }];
   const codes = grammar.fields.flatMap(codeFaults);
-  const reader = new Readings(grammar);
-  if (!reader.matchesSomething())
+  if (!matchesSomething(grammar))
     return [...codes, { kind: "never-matches", message: "No name can follow this scheme." }];
-  const twice = reader.ambiguity();
+  const twice = new Readings(grammar).ambiguity();
   return twice ? [...codes, twice] : codes;
+}
+
+/**
+ * Whether any name can follow a scheme: every field that a name must have can be filled, and there is one to fill.
+ * It takes as long as the scheme has codes.
+ */
+export function matchesSomething(grammar: NameGrammar): boolean {
+  const { fields } = grammar;
+  const lastRequired = fields.findLastIndex(({ required }) => required);
+  const needed = isFixed(grammar) ? fields.slice(0, Math.max(1, lastRequired + 1)) : fields.filter((f) => f.required);
+  return needed.length > 0
+    ? needed.every((field) => isFillable(field, grammar))
+    : fields.some((field) => isFillable(field, grammar));
+}
+
+/** Whether any text can stand in a field: any at all, blanks, or one of its codes, by itself or with what follows it. */
+function isFillable(field: NameField, { filler }: NameGrammar): boolean {
+  const { minLength, maxLength, codes } = field;
+  if (maxLength < Math.max(1, minLength)) return false;
+  if (!codes || field.open === true) return true;
+  if (filler && field.mayBeBlank === true) return true;
+  const grows = field.codeIsPrefix === true || Boolean(filler);
+  const allowed = new Set(CLASSES[field.characters]);
+  return codes.some(
+    ({ code }) =>
+      code.length <= maxLength && (grows || code.length >= minLength) && [...code].every((c) => allowed.has(c)),
+  );
 }
 
 const MOST_TOLD = 20;
@@ -78,14 +104,35 @@ interface Pair {
 }
 
 /**
- * Pairs of places worth looking at; a scheme that needs more is not judged rather than waited for. Looking at so many
- * takes some tenths of a second; the published schemes need a few thousand.
+ * Steps from one pair of places to the next that are worth taking; a scheme that needs more is not judged rather than
+ * waited for. So many take a tenth of a second; the published schemes need some ten thousand.
  */
-const MOST_PAIRS = 60_000;
+const MOST_STEPS = 400_000;
+
+/**
+ * The characters that stand for all: those in a code, the separator, the filler, and of others that the same fields
+ * take, the first. What leads on from one of these leads on from each.
+ */
+function spokenFor(grammar: NameGrammar, tries: readonly CodeTrie[]): string[] {
+  const inCodes = new Set(grammar.fields.flatMap(({ codes }) => (codes ?? []).flatMap(({ code }) => [...code])));
+  const all = new Set(grammar.fields.flatMap(({ characters }) => [...CLASSES[characters]]));
+  const spoken: string[] = [];
+  const groups = new Set<string>();
+  for (const symbol of all) {
+    const group = tries.map((trie) => (trie.symbols.has(symbol) ? "1" : "0")).join("");
+    const stands = inCodes.has(symbol) || symbol === grammar.separator || symbol === grammar.filler;
+    if (!stands && groups.has(group)) continue;
+    if (!stands) groups.add(group);
+    spoken.push(symbol);
+  }
+  for (const own of [grammar.separator, grammar.filler]) if (own && !all.has(own)) spoken.push(own);
+  return [...new Set(spoken)];
+}
 
 /** Reads all names of a scheme at once, in two ways at once. */
 class Readings {
   private readonly symbols: readonly string[];
+  private readonly spoken: ReadonlySet<string>;
   private readonly tries: readonly CodeTrie[];
   /** Where the places of each field begin when all are numbered. */
   private readonly bases: readonly number[];
@@ -95,28 +142,13 @@ class Readings {
 
   constructor(private readonly grammar: NameGrammar) {
     const { fields } = grammar;
-    const all = new Set<string>(fields.flatMap((field) => [...CLASSES[field.characters]]));
-    if (grammar.separator) all.add(grammar.separator);
-    if (grammar.filler) all.add(grammar.filler);
-    this.symbols = [...all];
     this.tries = fields.map((field) => new CodeTrie(field));
+    this.symbols = spokenFor(grammar, this.tries);
+    this.spoken = new Set(this.symbols);
     const sizes = fields.map((field, i) => (field.maxLength + 1) * (this.tries[i]?.size ?? 1));
     this.bases = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, size) => sum + size, 0));
     this.places = sizes.reduce((sum, size) => sum + size, 0);
     this.kinds = fields.map(({ id: _id, title: _title, usual: _usual, ...rest }) => JSON.stringify(rest));
-  }
-
-  matchesSomething(): boolean {
-    const seen = new Set<number>();
-    const open = this.starts(0);
-    while (open.length > 0 && seen.size < MOST_PAIRS) {
-      const place = open.pop() as Place;
-      if (seen.has(place.id)) continue;
-      seen.add(place.id);
-      if (this.ends(place)) return true;
-      for (const places of this.after(place).values()) open.push(...places);
-    }
-    return false;
   }
 
   ambiguity(): SchemeFault | undefined {
@@ -125,13 +157,16 @@ class Readings {
       starts.map((b) => ({ a, b, parted: this.differ(a, b), symbol: "", from: undefined })),
     );
     const seen = new Set<number>();
-    while (ring.length > 0 && seen.size < MOST_PAIRS) {
+    let steps = 0;
+    while (ring.length > 0) {
       const outer: Pair[] = [];
       for (const pair of ring) {
         if (pair.parted && this.ends(pair.a) && this.ends(pair.b)) return this.fault(pair);
         this.follow(pair, (next) => {
+          steps++;
           if (this.isNew(next, seen)) outer.push(next);
         });
+        if (steps > MOST_STEPS) return undefined;
       }
       ring = outer;
     }
@@ -214,6 +249,7 @@ class Readings {
     const { filler } = this.grammar;
     if (filler) add(filler, this.place(index, length + 1, node));
     for (const symbol of trie.symbolsFrom(node)) {
+      if (!this.spoken.has(symbol)) continue;
       const next = symbol === filler ? undefined : trie.next(node, symbol);
       if (next !== undefined) add(symbol, this.place(index, length + 1, next));
     }

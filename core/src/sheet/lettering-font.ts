@@ -1,10 +1,14 @@
 import { familyName } from "../drawing";
-import type { LetteringFont } from "../formats/font-file";
 import { bad, good, type Result } from "../base/result";
 import type { OfficeStandard } from "../standard";
 
+/** A font at hand, by the family that it is known by. */
+interface Named {
+  readonly family: string;
+}
+
 /** The first font of the standard's lettering that is at hand; any where the standard takes any. */
-export function letteringOf(standard: OfficeStandard, fonts: readonly LetteringFont[]): Result<LetteringFont> {
+export function letteringOf<F extends Named>(standard: OfficeStandard, fonts: readonly F[]): Result<F> {
   const wanted = [...new Set(standard.textStyles.flatMap((style) => style.fonts))];
   const [first] = fonts;
   if (wanted.length === 0 && first) return good(first);
@@ -18,11 +22,7 @@ export function letteringOf(standard: OfficeStandard, fonts: readonly LetteringF
 }
 
 /** The fonts at hand that the standard names, besides the one that the rest is lettered in. */
-export function otherFonts(
-  standard: OfficeStandard,
-  fonts: readonly LetteringFont[],
-  own: LetteringFont,
-): LetteringFont[] {
+export function otherFonts<F extends Named>(standard: OfficeStandard, fonts: readonly F[], own: Named): F[] {
   const named = [...standard.textStyles.flatMap((style) => style.fonts), ...standard.fonts.map((font) => font.family)];
   const wanted = new Set(named.map(familyName));
   wanted.delete(familyName(own.family));

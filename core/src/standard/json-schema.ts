@@ -1,5 +1,5 @@
-import { defaultMetadataStorage } from "class-transformer/cjs/storage";
 import { validationMetadatasToSchemas } from "class-validator-jsonschema";
+import { nestedClass, type Make } from "../base/instance";
 import { WholeStandard } from "./model";
 
 /**
@@ -8,7 +8,11 @@ import { WholeStandard } from "./model";
  */
 export function standardJsonSchema(rules: Record<string, unknown>): Record<string, unknown> {
   const schemas = validationMetadatasToSchemas({
-    classTransformerMetadataStorage: defaultMetadataStorage as never,
+    classTransformerMetadataStorage: {
+      findTypeMetadata: typeOf,
+      findExcludeMetadata: () => undefined,
+      getExposedMetadatas: () => [],
+    } as never,
     refPointerPrefix: "#/$defs/",
   }) as Record<string, Record<string, unknown>>;
   const { [WholeStandard.name]: root, ...parts } = schemas;
@@ -20,4 +24,10 @@ export function standardJsonSchema(rules: Record<string, unknown>): Record<strin
     additionalProperties: false,
     $defs: parts,
   };
+}
+
+/** The class of a nested value, in the form in which the library asks for it. */
+function typeOf(owner: Make, property: string): { readonly typeFunction: () => Make } | undefined {
+  const nested = nestedClass(owner, property);
+  return nested && { typeFunction: () => nested };
 }

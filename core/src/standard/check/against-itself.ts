@@ -1,4 +1,4 @@
-import { schemeFaults } from "../../naming";
+import { matchesSomething } from "../../naming";
 import { parseLength, parseScale } from "../../quantity";
 import type { Problem } from "../../base/result";
 import { entriesOf, keyOf, LIST_NAMES, LISTS, named, REFERENCES, type ListName } from "../chapters";
@@ -120,9 +120,9 @@ function schemes(standard: OfficeStandard): Problem[] {
           ],
     );
     if (lengths.length > 0) return lengths;
-    return schemeFaults(scheme)
-      .filter((fault) => fault.kind === "never-matches")
-      .map((fault) => ({ code: "scheme-never-matches", message: fault.message, at: `${path}.fields` }));
+    return matchesSomething(scheme)
+      ? []
+      : [{ code: "scheme-never-matches", message: "No name can follow this scheme.", at: `${path}.fields` }];
   });
 }
 

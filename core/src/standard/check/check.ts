@@ -1,5 +1,5 @@
-import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
+import { instanceOf, type Make } from "../../base/instance";
 import type { Problem } from "../../base/result";
 import { RuleSetting, WholeStandard, type OfficeStandard } from "../model";
 import { classOfList } from "../model/classes";
@@ -36,8 +36,8 @@ export function checkStandard(value: unknown): CheckedStandard {
     };
   }
   const { $schema: _schema, ...content } = value as Record<string, unknown>;
-  const standard = plainToInstance(WholeStandard, upgraded(content)) as OfficeStandard;
-  const problems = valueProblems(standard);
+  const { instance, problems } = valueProblems<object>(WholeStandard, upgraded(content));
+  const standard = instance as OfficeStandard;
   if (problems.length === 0) problems.push(...ruleSettings(standard), ...againstItself(standard));
   return problems.length === 0 ? { ok: true, standard } : { ok: false, problems };
 }
@@ -57,7 +57,7 @@ export function checkChanged(before: OfficeStandard, after: OfficeStandard): Che
     reduced[list] = fresh.map((index) => entries[index] as unknown);
     places.set(list, fresh);
   }
-  const problems = valueProblems(plainToInstance(WholeStandard, reduced) as OfficeStandard).map((problem): Problem => ({
+  const problems = valueProblems<object>(WholeStandard, reduced).problems.map((problem): Problem => ({
     ...problem,
     at: String(problem.at).replace(/^(\w+)\[(\d+)\]/, (path, list: string, index: string) => {
       const place = places.get(list)?.[Number(index)];
@@ -72,21 +72,32 @@ export function checkChanged(before: OfficeStandard, after: OfficeStandard): Che
 export function checkEntry(list: ListName, entry: unknown): readonly Problem[] {
   if (typeof entry !== "object" || entry === null || Array.isArray(entry))
     return [{ code: "invalid-value", message: `A ${LISTS[list].one} is an object with its properties.`, at: "" }];
-  return valueProblems(plainToInstance(classOfList(list), entry));
+  return valueProblems(classOfList(list), entry).problems;
 }
 
-/** What is wrong with single values, whatever stands beside them. */
-const valueProblems = (value: object): Problem[] =>
-  validateSync(value, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true }).flatMap((error) =>
-    flatten(error, ""),
-  );
+/** Unknown names of a standard that are told one by one. */
+const MOST_UNKNOWN = 100;
+
+/** What is wrong with single values, whatever stands beside them. Only names that are known reach the checks. */
+function valueProblems<T extends object>(owner: Make<T>, value: object, at = ""): { instance: T; problems: Problem[] } {
+  const { instance, unknown } = instanceOf(owner, value, MOST_UNKNOWN);
+  const more = unknown.count - unknown.told.length;
+  const strangers = unknown.told.map((each): Problem => ({
+    code: "unknown-property",
+    message: `There is no “${each.name}” here.`,
+    at: at === "" ? each.at : `${at}.${each.at}`,
+  }));
+  if (more > 0) strangers.push({ code: "unknown-property", message: `${more} more names are not known here.`, at });
+  const checked = validateSync(instance, { forbidUnknownValues: true }).flatMap((error) => flatten(error, at));
+  return { instance, problems: [...strangers, ...checked] };
+}
 
 function flatten(error: ValidationError, parent: string): Problem[] {
   const step = /^\d+$/.test(error.property) ? `[${error.property}]` : `${parent ? "." : ""}${error.property}`;
   const path = parent + step;
-  const own = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
-    code: rule === "whitelistValidation" ? "unknown-property" : "invalid-value",
-    message: rule === "whitelistValidation" ? `There is no “${error.property}” here.` : `${message}.`,
+  const own = Object.values(error.constraints ?? {}).map((message) => ({
+    code: "invalid-value",
+    message: `${message}.`,
     at: path,
   }));
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))];
@@ -94,11 +105,8 @@ function flatten(error: ValidationError, parent: string): Problem[] {
 
 function ruleSettings(standard: OfficeStandard): Problem[] {
   return Object.entries(standard.rules).flatMap(([id, setting]) => {
-    const entry = plainToInstance(RuleSetting, setting);
-    if (typeof entry !== "object" || entry === null)
+    if (typeof setting !== "object" || setting === null || Array.isArray(setting))
       return [{ code: "invalid-value", message: "A rule's setting is an object.", at: `rules["${id}"]` }];
-    return validateSync(entry, { whitelist: true, forbidNonWhitelisted: true }).flatMap((error) =>
-      flatten(error, `rules["${id}"]`),
-    );
+    return valueProblems(RuleSetting, setting, `rules["${id}"]`).problems;
   });
 }

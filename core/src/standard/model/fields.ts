@@ -1,5 +1,4 @@
 import "reflect-metadata";
-import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
   IsArray,
@@ -11,8 +10,7 @@ import {
   ValidateBy,
   ValidateNested,
 } from "class-validator";
-
-type Make = new () => object;
+import { Nested, type Make } from "../../base/instance";
 
 const all =
   (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
@@ -52,7 +50,7 @@ export const ListOf = (make: Make, most: number): PropertyDecorator =>
     ArrayMaxSize(most),
     HoldsEntries(),
     ValidateNested({ each: true }),
-    Type(() => make),
+    Nested(() => make),
   );
 
 /** A list of keys or words. */
@@ -78,5 +76,5 @@ export const Part = (make: Make): PropertyDecorator =>
   all(
     IsObject({ message: "$property must be an object" }),
     ValidateNested(),
-    Type(() => make),
+    Nested(() => make),
   );
