@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { count, eq } from "drizzle-orm";
-import type { EditStep } from "@hemstitch/core/standard";
+import { writeStandard, type EditStep, type OfficeStandard } from "@hemstitch/core/standard";
 import { connect, databaseUrl } from "../../web/src/server/database/client";
 import {
   changeLog,
@@ -22,7 +22,7 @@ import { runNow } from "../../web/src/server/jobs/run";
 import { stepsBetween } from "../../web/src/server/jobs/thread-draft";
 import { closeThreads } from "../../web/src/server/jobs/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
-import { digestOf } from "../../web/src/server/queries/digest";
+import { sha256Of } from "../../web/src/server/queries/digest";
 import { atHand, handIn } from "../../web/src/server/queries/hand-in";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";
@@ -40,7 +40,8 @@ async function load(): Promise<void> {
   if (!office) return;
   await database.insert(standards).values({ officeId: office.id, content: demoDraft() });
   await loadEditions(office.id);
-  for (const drawing of drawings) await keepFile(database, office.id, sha256(drawing.bytes), drawing.bytes);
+  for (const drawing of drawings)
+    await keepFile(database, { officeId: office.id }, sha256(drawing.bytes), drawing.bytes);
   for (const work of Object.keys(PARTICULARS) as Work[])
     await loadPlanSet(
       office.id,
@@ -57,10 +58,20 @@ async function loadEditions(officeId: string): Promise<void> {
   const all = demoEditions();
   for (const { number, summary, content } of all) {
     const publishedAt = new Date(Date.now() - (all.length + 1 - number) * HALF_A_YEAR_MS);
-    const digest = digestOf(content);
+    const written = writeStandard(content);
+    const digest = sha256Of(written);
     await database
       .insert(editions)
-      .values({ officeId, number, content, digest, summary, publishedBy: COORDINATOR, publishedAt });
+      .values({
+        officeId,
+        number,
+        content: JSON.parse(written) as OfficeStandard,
+        written,
+        digest,
+        summary,
+        publishedBy: COORDINATOR,
+        publishedAt,
+      });
     const before = all.find((each) => each.number === number - 1)?.content;
     await loadLog(officeId, publishedAt, [
       ...(before ? stepsBetween(before, content) : []),
@@ -203,7 +214,7 @@ async function loadPlanSet(officeId: string, work: Work, drawings: readonly Demo
   if (!inspection) return;
   for (const { file, bytes } of drawings) {
     const drawing = atHand(file, bytes);
-    await handIn(officeId, inspection.id, drawing, database);
+    await handIn({ officeId }, inspection.id, drawing, database);
     const [row] = await database
       .select({ jobId: inspectedFiles.jobId })
       .from(inspectedFiles)

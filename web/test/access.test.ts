@@ -26,7 +26,14 @@ import { context, database, newOffice, newPerson, pool, request, signedIn, waiti
 const api = join(import.meta.dirname, "../src/app/api");
 const routes = (readdirSync(api, { recursive: true }) as string[]).filter((name) => name.endsWith("route.ts")).sort();
 /** The only handlers that answer those who have not signed in. */
-const OPEN = new Set(["session/route.ts POST", "invitation/route.ts PUT", "invitation/route.ts POST"]);
+const OPEN = new Set([
+  "session/route.ts POST",
+  "invitation/route.ts PUT",
+  "invitation/route.ts POST",
+  "new-password/route.ts PUT",
+  "new-password/route.ts POST",
+  "health/route.ts GET",
+]);
 
 interface Handler {
   readonly route: string;
@@ -36,7 +43,7 @@ interface Handler {
 
 const handlers = routes.flatMap((route): Handler[] => {
   const source = readFileSync(join(api, route), "utf8");
-  return [...source.matchAll(/^export const (\w+) = (?:guarded\(\s*"([\w-]+)"|(open)\()/gm)].map((match) => ({
+  return [...source.matchAll(/^export const (\w+) = (?:guarded\(\s*"([\w-]+)"|(open|probed)\()/gm)].map((match) => ({
     route,
     method: match[1]!,
     need: (match[2] as Need | undefined) ?? null,
@@ -70,7 +77,7 @@ async function rowsOf(officeId: string, coordinatorId: string): Promise<Record<s
     .insert(requests)
     .values({ officeId, askedBy: coordinatorId, list: "pens", sample: { id: "x" }, reason: "y" })
     .returning({ id: requests.id });
-  const effectId = await askForEffect(officeId, 1, 1);
+  const effectId = await askForEffect({ officeId }, 1, 1);
   const [member] = await database.select({ id: members.id }).from(members).where(eq(members.officeId, officeId));
   await invite(database, { officeId, email: "somebody@example.org", role: "drafter", by: "x" });
   const [invitation] = await database

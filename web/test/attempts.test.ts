@@ -1,7 +1,7 @@
 import { eq, sql } from "drizzle-orm";
 import { afterAll, afterEach, describe, expect, it, vi } from "vitest";
 import { PEER_HEADER } from "../src/server/http/peer";
-import { sessions, signInAttempts } from "../src/server/database/schema";
+import { sessions, signInAttempts, signInWaits } from "../src/server/database/schema";
 import { isCommonPassword } from "../src/server/people/common-passwords";
 import { hashPassword } from "../src/server/people/hashing";
 import { cookieName, setCookie } from "../src/server/people/cookies";
@@ -44,6 +44,10 @@ async function waiting(): Promise<number> {
   return rows[0]?.waiting ?? 0;
 }
 
+/** As if so much time had passed since all that was tried. */
+const later = (seconds: number) =>
+  database.update(signInAttempts).set({ at: sql`${signInAttempts.at} - ${`${seconds} seconds`}::interval` });
+
 describe("tries of one account", () => {
   it("from everywhere together are slowed down, and the answer says for how long", async () => {
     const { email } = await someone();
@@ -66,18 +70,37 @@ describe("tries of one account", () => {
     expect((await both).map(({ status }) => status)).toEqual([200, 200]);
   });
   it("go on after a pause, which grows to a minute and no longer", async () => {
-    const { email } = await someone();
+    const [{ email }, from] = [await someone(), elsewhere()];
     for (let i = 0; i < 8; i++) await wrong(email);
-    const later = (seconds: number) =>
-      database.update(signInAttempts).set({ at: sql`${signInAttempts.at} - ${`${seconds} seconds`}::interval` });
     for (const pause of [4, 8, 16, 32, 60, 60]) {
       await later(pause - 2);
-      expect((await wrong(email)).status).toBe(429);
+      expect((await wrong(email, { from })).status).toBe(429);
       await later(3);
-      expect((await wrong(email)).status).toBe(401);
+      expect((await wrong(email, { from })).status).toBe(401);
     }
     await later(61);
-    expect((await tried(email, PASSWORD)).status).toBe(200);
+    expect((await tried(email, PASSWORD, { from })).status).toBe(200);
+  });
+  it("go by turns: who asks ten times a second does not keep out who asks once a minute", async () => {
+    const [{ email }, poller, owner] = [await someone(), elsewhere(), elsewhere()];
+    for (let i = 0; i < 12; i++) await wrong(email, { from: poller });
+    // The owner comes by a new browser, and is told how long to wait.
+    const first = await tried(email, PASSWORD, { from: owner });
+    expect(first.status).toBe(429);
+    expect(Number(first.headers.get("retry-after"))).toBeLessThanOrEqual(60);
+    await later(61);
+    // The slot is free now; whoever polls asks for it first, and again and again.
+    for (let i = 0; i < 5; i++) expect((await wrong(email, { from: poller })).status).toBe(429);
+    expect((await tried(email, PASSWORD, { from: owner })).status).toBe(200);
+  });
+  it("a turn is lost by who does not come back for it", async () => {
+    const [{ email }, silent, other] = [await someone(), elsewhere(), elsewhere()];
+    for (let i = 0; i < 8; i++) await wrong(email);
+    expect((await wrong(email, { from: silent })).status).toBe(429);
+    await later(61);
+    expect((await wrong(email, { from: other })).status).toBe(429);
+    await database.update(signInWaits).set({ lastAt: sql`${signInWaits.lastAt} - interval '91 seconds'` });
+    expect((await wrong(email, { from: other })).status).toBe(401);
   });
   it("thirty at once are counted as thirty: eight passwords are looked at", async () => {
     const { email } = await someone();

@@ -135,7 +135,7 @@ describe("a change that takes long", () => {
   it("ends when who asked for it leaves, and stores nothing", async () => {
     const door = plain(layerOf((await draftOf(who.officeId)).content, "A-DOOR"));
     const leaves = new AbortController();
-    const adding = onBehalf({ officeId: who.officeId, signal: leaves.signal }, () =>
+    const adding = onBehalf({ officeId: who.officeId, userId: "", signal: leaves.signal }, () =>
       editList(who, "layers", many(door)),
     );
     leaves.abort();

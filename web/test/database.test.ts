@@ -4,7 +4,7 @@ import { canonical, preset, type Entry, type LayerEntry, type OfficeStandard } f
 import { changeLog, editions, filePieces, files, planSets, requests } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
 import { fileBytes, storedFile } from "../src/server/files/pieces";
-import { digestOf } from "../src/server/queries/digest";
+import { sha256Of } from "../src/server/queries/digest";
 import { editionsOf, publish } from "../src/server/queries/editions";
 import { logOf } from "../src/server/queries/log";
 import { ask, decide, requestsOf, seeAnswer, unseenAnswers } from "../src/server/queries/requests";
@@ -43,7 +43,7 @@ describe("what is sealed", () => {
   it("files as received can't be changed or removed, even by hand", async () => {
     const { officeId } = await asker();
     const bytes = new TextEncoder().encode(`file ${Math.random()}`);
-    await keepFile(database, officeId, sha256(bytes), bytes);
+    await keepFile(database, { officeId }, sha256(bytes), bytes);
     const hash = eq(files.sha256, sha256(bytes));
     expect(await refusal(database.update(files).set({ size: 1 }).where(hash))).toContain("never changed");
     expect(await refusal(database.delete(files).where(hash))).toContain("never changed");
@@ -60,7 +60,7 @@ describe("what is sealed", () => {
       expect(await refusal(change)).toContain("never changed");
     for (const table of ["files", "file_pieces"])
       expect(await refusal(database.execute(sql.raw(`truncate ${table} cascade`)))).toContain("never changed");
-    await keepFile(database, officeId, sha256(bytes), bytes);
+    await keepFile(database, { officeId }, sha256(bytes), bytes);
     expect(await fileBytes(database, sha256(bytes))).toEqual(bytes);
   });
   it("the log of changes only grows", async () => {
@@ -197,7 +197,7 @@ describe("editions", () => {
     const first = await publish(who, "First", 1);
     const edition = (await editionInForce(who.officeId))!;
     expect(first).toEqual({ kind: "published", number: 1, digest: edition.digest });
-    expect(digestOf(edition.content)).toBe(edition.digest);
+    expect(sha256Of(edition.written)).toBe(edition.digest);
     expect((await standardFor(who.officeId, null)).edition).toBe("1");
     const was = layerOf((await draftOf(who.officeId)).content, "A-GLAZ");
     await editList(who, "layers", [{ key: "A-GLAZ", entry: { ...was, pen: "0.18" }, was }]);

@@ -103,7 +103,7 @@ describe("an invitation", () => {
   it("brings somebody new in as what they were invited as, once", async () => {
     const officeId = await newOffice();
     const email = `${crypto.randomUUID()}@example.org`;
-    const secret = await invite(database, { officeId, email, role: "project-lead", by: "Ida Fenn" });
+    const { secret } = await invite(database, { officeId, email, role: "project-lead", by: "Ida Fenn" });
     const [kept] = await database.select().from(invitations).where(eq(invitations.email, email));
     expect(JSON.stringify(kept)).not.toContain(secret.slice(4));
     const { PUT, POST } = await invitation();
@@ -124,7 +124,7 @@ describe("an invitation", () => {
   it("of somebody who is known asks for their password, and adds the office to theirs", async () => {
     const person = await newPerson(await newOffice(), "drafter");
     const other = await newOffice();
-    const secret = await invite(database, { officeId: other, email: person.email, role: "reader", by: "x" });
+    const { secret } = await invite(database, { officeId: other, email: person.email, role: "reader", by: "x" });
     const { POST } = await invitation();
     expect(
       (await POST(request("POST", "/x", { body: { secret, password: "not their password" } }), context())).status,
@@ -134,7 +134,7 @@ describe("an invitation", () => {
   });
   it("that has run out or was made up does not work", async () => {
     const officeId = await newOffice();
-    const secret = await invite(database, { officeId, email: "late@example.org", role: "drafter", by: "x" });
+    const { secret } = await invite(database, { officeId, email: "late@example.org", role: "drafter", by: "x" });
     await database
       .update(invitations)
       .set({ expiresAt: new Date(0) })

@@ -60,7 +60,8 @@ async function handedIn(strokes: readonly number[]): Promise<string> {
   const officeId = office!.id;
   await database.insert(standards).values({ officeId, content: { ...preset("tarnwick")!, edition: "draft" } });
   const [look] = await database.insert(inspections).values({ officeId, name: "x" }).returning({ id: inspections.id });
-  for (const each of strokes) await handIn(officeId, look!.id, atHand(`${each}.pdf`, largePage(each, 100)), database);
+  for (const each of strokes)
+    await handIn({ officeId }, look!.id, atHand(`${each}.pdf`, largePage(each, 100)), database);
   return officeId;
 }
 const jobsOf = (officeId: string) => database.select().from(jobs).where(eq(jobs.officeId, officeId));

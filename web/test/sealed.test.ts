@@ -66,7 +66,7 @@ describe("the role that the application works as", () => {
   it("can add to what is sealed, and give up what is on its way", async () => {
     const officeId = await newOffice();
     const bytes = new Uint8Array(randomBytes(100));
-    await keepFile(application, officeId, sha256(bytes), bytes);
+    await keepFile(application, { officeId }, sha256(bytes), bytes);
     await application.insert(changeLog).values({ officeId, who: "x", what: "test" });
     const stored = randomUUID();
     await application.insert(filePieces).values({ stored, position: 0, bytes });
@@ -79,7 +79,7 @@ describe("a backup", () => {
     const who = await newPerson(await newOffice(), "coordinator");
     await publish(who, "First", 1);
     const bytes = new Uint8Array(randomBytes(2 ** 21 + 3));
-    await keepFile(database, who.officeId, sha256(bytes), bytes);
+    await keepFile(database, who, sha256(bytes), bytes);
     const folder = mkdtempSync(join(tmpdir(), "backup-"));
     const name = `restored_${randomUUID().slice(0, 8)}`;
     const copy = new URL(databaseUrl());
@@ -111,7 +111,7 @@ describe("a backup", () => {
     });
     expect((await verifySealed(restored.database)).wrong).toEqual([
       `file ${sha256(bytes)}: its bytes are not those that it was kept by`,
-      `edition 1 of office ${who.officeId}: its digest is another`,
+      `edition 1 of office ${who.officeId}: what is used of it is not what was sealed`,
     ]);
     await restored.pool.end();
   });

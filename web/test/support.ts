@@ -59,7 +59,7 @@ export async function waitingFile(
     .values({ officeId, name, planSetId })
     .returning({ id: inspections.id });
   const file = atHand(name, bytes);
-  await handIn(officeId, inspection!.id, file);
+  await handIn({ officeId }, inspection!.id, file);
   return file.id;
 }
 

@@ -20,7 +20,7 @@ const asked = new Request("http://127.0.0.1/api/x", { method: "POST" });
 describe("work that somebody waits for", () => {
   it("ends when they leave", async () => {
     const leaves = new AbortController();
-    const working = onBehalf({ officeId: "one", signal: leaves.signal }, heavy);
+    const working = onBehalf({ officeId: "one", userId: "", signal: leaves.signal }, heavy);
     setTimeout(() => leaves.abort(), 200);
     const began = Date.now();
     await expect(working).rejects.toThrow();
@@ -28,7 +28,7 @@ describe("work that somebody waits for", () => {
   });
   it("is bounded for each office, so that others have their turn", async () => {
     const leaves = new AbortController();
-    const of = (officeId: string) => ({ officeId, signal: leaves.signal });
+    const of = (officeId: string) => ({ officeId, userId: "", signal: leaves.signal });
     const busy = Array.from({ length: MOST_OF_OFFICE }, () => onBehalf(of("greedy"), heavy).catch(() => "ended"));
     await expect(onBehalf(of("greedy"), light)).rejects.toBeInstanceOf(TooMuchAtOnce);
     const other = onBehalf(of("modest"), light);
@@ -36,7 +36,9 @@ describe("work that somebody waits for", () => {
     expect(await Promise.all(busy)).toEqual(Array(MOST_OF_OFFICE).fill("ended"));
     await other.catch(() => undefined);
     // What has ended makes room again.
-    expect(await onBehalf({ officeId: "greedy", signal: new AbortController().signal }, light)).toMatchObject({
+    expect(
+      await onBehalf({ officeId: "greedy", userId: "", signal: new AbortController().signal }, light),
+    ).toMatchObject({
       ok: true,
     });
   });

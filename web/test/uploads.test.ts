@@ -148,7 +148,7 @@ describe("a file that is kept", () => {
     const brought: string[] = [];
     for (const who of [one, two]) {
       const stored = must(await receiveStored(who, coming(bytes), {}));
-      await handIn(who.officeId, await inspectionOf(who.officeId), {
+      await handIn(who, await inspectionOf(who.officeId), {
         id: stored.stored,
         name: "a.pdf",
         bytes: async (on) => ((await claim(on, stored.stored)) ? stored : undefined),
@@ -193,7 +193,7 @@ describe("a file that is kept", () => {
   it("by many at once is whole", async () => {
     const { officeId } = await sender();
     const bytes = new Uint8Array(randomBytes(2 * MB));
-    await Promise.all(Array.from({ length: 6 }, () => keepFile(database, officeId, sha256(bytes), bytes)));
+    await Promise.all(Array.from({ length: 6 }, () => keepFile(database, { officeId }, sha256(bytes), bytes)));
     expect(Buffer.from((await fileBytes(database, sha256(bytes)))!).equals(bytes)).toBe(true);
   });
 });

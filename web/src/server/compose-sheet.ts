@@ -1,4 +1,3 @@
-import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { database } from "./database/client";
@@ -6,7 +5,7 @@ import type { PlacementRow } from "./database/rows";
 import { officeFileBytes } from "./files/keep";
 import { fontsOf } from "./standard-fonts";
 import { inThread } from "./jobs/threads";
-import type { ComposedResult, SentFont, ThreadProblem } from "./jobs/thread-work";
+import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
 import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
 
 /** What fills a sheet's title block: the plan set's particulars and the sheet's own entries in the register. */
@@ -71,15 +70,13 @@ export async function composeOne(
                 : {}),
             }
           : null,
-      font: sendable(font.value),
-      fonts: otherFonts(standard, fonts, font.value).map(sendable),
+      font: font.value,
+      fonts: otherFonts(standard, fonts, font.value),
       pictures,
       withDrawing,
     },
   });
 }
-
-const sendable = ({ family, bytes, capHeight }: LetteringFont): SentFont => ({ family, bytes, capHeight });
 
 /** The pictures that a frame's stamps name. */
 async function picturesOf(

@@ -41,6 +41,14 @@ export function draftEditFrom(sent: unknown): DraftEdit | Response {
     }
     return { of, edits } as DraftEdit;
   }
+  if (form instanceof ListChange) {
+    const nothing = form.edits.findIndex(({ key, entry }) => (key ?? null) === null && (entry ?? null) === null);
+    if (nothing >= 0)
+      return complain(422, {
+        message: "An edit of a list names an entry, or holds one.",
+        problems: [{ at: `edits[${nothing}]`, message: "says nothing" }],
+      });
+  }
   if (form instanceof RulesChange) return rulesEdit(form);
   return { of, ...form } as DraftEdit;
 }

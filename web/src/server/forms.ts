@@ -1,5 +1,4 @@
 import "reflect-metadata";
-import { plainToInstance, Transform, Type } from "class-transformer";
 import {
   IsArray,
   IsBoolean,
@@ -22,12 +21,14 @@ import {
   ValidateNested,
   validateSync,
   ArrayMaxSize,
+  type ValidationError,
 } from "class-validator";
+import { instanceOf, Nested, Trimmed, type UnknownNames } from "@hemstitch/core/base/instance";
 import { parseScale } from "@hemstitch/core/quantity";
 import { LIST_NAMES, PRESETS, SHOWINGS, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
-import { MAX_JSON_BYTES } from "./files/limits";
+import { FORM, type JsonLimits } from "./files/limits";
 import { receiveBytes } from "./files/receive";
 import { readJson, UNREADABLE } from "./json";
 import { isCommonPassword } from "./people/common-passwords";
@@ -84,7 +85,7 @@ export class ShowingCell {
 }
 
 export class CellsChange {
-  @IsArray() @ArrayMaxSize(50_000) @ValidateNested({ each: true }) @Type(() => ShowingCell) cells!: ShowingCell[];
+  @IsArray() @ArrayMaxSize(50_000) @ValidateNested({ each: true }) @Nested(() => ShowingCell) cells!: ShowingCell[];
 }
 
 export class SchemeChange {
@@ -103,7 +104,7 @@ class FactsSaid {
 }
 
 export class FactsChange {
-  @IsObject() @ValidateNested() @Type(() => FactsSaid) facts!: FactsSaid;
+  @IsObject() @ValidateNested() @Nested(() => FactsSaid) facts!: FactsSaid;
 }
 
 export class DefaultLayerChange {
@@ -179,7 +180,7 @@ const Password = (): PropertyDecorator => (target, key) => {
 
 /** An e-mail address, as people paste it: with blanks around it. */
 const Email = (): PropertyDecorator => (target, key) => {
-  Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value))(target, key);
+  Trimmed()(target, key);
   IsEmail({}, { message: "this is not an e-mail address" })(target, key);
   MaxLength(254)(target, key);
 };
@@ -214,6 +215,16 @@ export class InvitationTaken {
   @IsString() @MaxLength(200) secret!: string;
   @IsOptional() @IsString() @MaxLength(120) name?: string;
   // Somebody known gives the one they have; whether a new one will do is looked at where one is chosen.
+  @IsString() @MaxLength(1000) password!: string;
+}
+
+export class LinkSecret {
+  @IsString() @MaxLength(200) secret!: string;
+}
+
+export class PasswordByLink {
+  @IsString() @MaxLength(200) secret!: string;
+  // Whether it will do is looked at as that of anybody who chooses one.
   @IsString() @MaxLength(1000) password!: string;
 }
 
@@ -273,31 +284,61 @@ export class SourceFromInspection {
 
 type Form<T> = new () => T;
 
-/** Checks a value against a form; errors come as one answer that lists them all. */
+/** Problems that are told one by one. */
+const MOST_TOLD = 20;
+
+/**
+ * Checks a value against a form; errors come as one answer that lists them. Names that the form doesn't know are
+ * refused first, whatever else is wrong: nothing unknown is ever gone through by a checker.
+ */
 export function checked<T extends object>(form: Form<T>, value: unknown): T | Response {
   if (typeof value !== "object" || value === null || Array.isArray(value))
-    return complain(400, { message: "The request can't be read." });
-  const instance = plainToInstance(form, value);
-  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
+    return complain(400, { message: UNREADABLE });
+  const { instance, unknown } = instanceOf(form, value);
+  if (unknown.count > 0) return complainOfNames(unknown);
+  const errors = validateSync(instance, { forbidUnknownValues: true });
   if (errors.length === 0) return instance;
-  const problems = errors.flatMap((error) =>
-    Object.values(error.constraints ?? {}).map((message) => ({ at: error.property, message })),
-  );
+  const problems = problemsOf(errors, MOST_TOLD);
   return complain(422, { message: problems.map((problem) => problem.message).join("; "), problems });
 }
 
-/** The request's JSON as a checked form. */
-export async function formOf<T extends object>(form: Form<T>, request: Request): Promise<T | Response> {
-  const sent = await jsonOf(request);
+function complainOfNames({ count, told }: UnknownNames): Response {
+  const more = count - told.length;
+  const words = told.map(({ name }) => `“${name}”`).join(", ");
+  return complain(422, {
+    message: `What was sent has names that are not known here: ${words}${more > 0 ? `, and ${more} more` : ""}.`,
+    problems: told.map(({ at }) => ({ at, message: "not known here" })),
+  });
+}
+
+/** The first problems of a form and of what stands in it. */
+function problemsOf(errors: readonly ValidationError[], most: number, above = ""): { at: string; message: string }[] {
+  const problems: { at: string; message: string }[] = [];
+  for (const error of errors) {
+    if (problems.length >= most) break;
+    const at = above === "" ? error.property : `${above}.${error.property}`;
+    problems.push(...Object.values(error.constraints ?? {}).map((message) => ({ at, message })));
+    problems.push(...problemsOf(error.children ?? [], most - problems.length, at));
+  }
+  return problems.slice(0, most);
+}
+
+/** The request's JSON as a checked form. A form of a few lines unless `limits` say more. */
+export async function formOf<T extends object>(
+  form: Form<T>,
+  request: Request,
+  limits: JsonLimits = FORM,
+): Promise<T | Response> {
+  const sent = await jsonOf(request, limits);
   return sent instanceof Response ? sent : checked(form, sent.value);
 }
 
 /** The request's JSON, whatever it holds. */
-export async function jsonOf(request: Request): Promise<{ readonly value: unknown } | Response> {
-  const received = await receiveBytes(request, MAX_JSON_BYTES);
+export async function jsonOf(request: Request, limits: JsonLimits): Promise<{ readonly value: unknown } | Response> {
+  const received = await receiveBytes(request, limits.bytes);
   if (!received.ok && received.problem.code === "over-limit")
     return complain(413, { message: "What was sent is too large to be read." });
-  const read = received.ok ? readJson(received.value) : undefined;
+  const read = received.ok ? readJson(received.value, limits.members) : undefined;
   return read?.ok ? { value: read.value } : complain(400, { message: read?.problem.message ?? UNREADABLE });
 }
 

@@ -34,10 +34,7 @@ export const libraryItemOf = async (
 ): Promise<MadeFile | ThreadProblem> =>
   inThread({ kind: "library-item", fonts: await fontFilesOf(officeId, asked.standard), ...asked });
 
-const fontFilesOf = async (officeId: string, standard: OfficeStandard): Promise<NamedFont[]> =>
-  (await fontsOf(officeId, standard)).map(named);
-
-const named = ({ family, bytes }: NamedFont): NamedFont => ({ family, bytes });
+const fontFilesOf = (officeId: string, standard: OfficeStandard): Promise<NamedFont[]> => fontsOf(officeId, standard);
 
 /** The manual, set in the font that Hemstitch itself writes in. */
 export async function manualOf(
@@ -50,7 +47,7 @@ export async function manualOf(
     await inThread({
       kind: "manual",
       font: own.bytes,
-      fonts: fonts.map(named),
+      fonts,
       ...request,
     }),
   );

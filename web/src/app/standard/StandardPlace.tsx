@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
-import { editionDifferences } from "@hemstitch/core/rules";
 import { type Difference, type OfficeStandard } from "@hemstitch/core/standard";
 import { DraftProvider } from "@/features/standard/draft";
 import { StandardFrame } from "@/features/standard/StandardFrame";
 import type { Asker } from "@/server/access/access";
 import { may } from "@/server/access/roles";
+import { changesOfDraft } from "@/server/queries/changes";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
 /** The draft as a page of the standard shows it, with what it changes from the edition in force. */
@@ -21,7 +21,7 @@ export async function standardState(officeId: string): Promise<StandardState> {
     standard: draft.content,
     version: draft.version,
     inForce: edition?.number ?? null,
-    changes: edition ? editionDifferences(edition.content, draft.content) : [],
+    changes: edition ? await changesOfDraft(officeId, edition, draft) : [],
   };
 }
 

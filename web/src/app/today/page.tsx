@@ -1,4 +1,4 @@
-import { editionDifferences } from "@hemstitch/core/rules";
+import { changesOfDraft } from "@/server/queries/changes";
 import { isBlank } from "@hemstitch/core/standard";
 import { TodayView } from "@/features/today/TodayView";
 import { may } from "@/server/access/roles";
@@ -34,7 +34,7 @@ export default async function TodayPage() {
         seesOffice
           ? {
               undecided,
-              changes: edition ? editionDifferences(edition.content, draft.content).length : 0,
+              changes: edition ? (await changesOfDraft(who.officeId, edition, draft)).length : 0,
               openRequests: requests,
               mayDecide: may(who.role, "decide"),
               toBegin: isBlank(draft.content) && may(who.role, "edit-standard"),

@@ -7,6 +7,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { PasswordLinkMade } from "@/app/api/people/[memberId]/password-link/route";
 import type { InvitationMade } from "@/app/api/people/invitations/route";
 import { sendJson, wordsOf } from "../shared/api";
 import { ConfirmButton } from "../shared/ConfirmButton";
@@ -42,13 +43,41 @@ const PARTS = [
   ["reader", "reader: sees the plan sets shared with them"],
 ] as const;
 
+/** A link that is shown once: for a member, or for somebody who is invited. */
+interface Link {
+  readonly to: string | null;
+  readonly address: string;
+  readonly words: string;
+}
+
+function ShownLink({ link }: { link: Link }) {
+  return (
+    <Box role="status" sx={{ border: "1px dashed", borderColor: "secondary.main", p: 1.5, mt: 1.5 }}>
+      <Typography variant="body2">{link.words}</Typography>
+      <Typography sx={{ fontFamily: CODE_FONT, fontSize: 13, overflowWrap: "anywhere" }}>{link.address}</Typography>
+    </Box>
+  );
+}
+
 /** Who belongs to the office, as what; invitations by link. */
 export function PeopleView({ office, members, invitations, planSets }: Props) {
   const router = useRouter();
   const notice = useNotice();
   const [email, setEmail] = useState("");
   const [role, setRole] = useState<string>("drafter");
-  const [link, setLink] = useState<string | null>(null);
+  const [link, setLink] = useState<Link | null>(null);
+  const newPassword = async ({ id, name }: Member): Promise<void> => {
+    try {
+      const { secret, hours } = await sendJson<PasswordLinkMade>("POST", `/api/people/${id}/password-link`);
+      setLink({
+        to: name,
+        address: `${window.location.origin}/new-password#${secret}`,
+        words: `Give this link to ${name}. By it they choose a new password; it works once, for ${hours} hours, and is shown only here:`,
+      });
+    } catch (error) {
+      notice(wordsOf(error), "error");
+    }
+  };
   const change = async (method: "PATCH" | "DELETE", path: string, body: unknown = {}): Promise<void> => {
     try {
       await sendJson(method, path, body);
@@ -59,8 +88,13 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
   };
   const invite = async (): Promise<void> => {
     try {
-      const { secret } = await sendJson<InvitationMade>("POST", "/api/people/invitations", { email, role });
-      setLink(`${window.location.origin}/invitation#${secret}`);
+      const { secret, replaced } = await sendJson<InvitationMade>("POST", "/api/people/invitations", { email, role });
+      const earlier = replaced > 0 ? ` The link made earlier for ${email} does not work any more.` : "";
+      setLink({
+        to: null,
+        address: `${window.location.origin}/invitation#${secret}`,
+        words: `Send this link to ${email}. It works once, for 14 days, and is shown only here.${earlier}`,
+      });
       setEmail("");
       router.refresh();
     } catch (error) {
@@ -115,17 +149,29 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
           ) : (
             <span />
           )}
-          <ConfirmButton
-            aria-label={`Take ${member.name} out`}
-            question={`Take ${member.name} out of the office?`}
-            consequence="They are signed out of it at once and their tokens stop working. What they did stays, under their name."
-            verb="Take out"
-            onConfirm={() => void change("DELETE", `/api/people/${member.id}`)}
-          >
-            Take out
-          </ConfirmButton>
+          <Box sx={{ display: "flex", gap: 1 }}>
+            <ConfirmButton
+              aria-label={`Make a link for a new password of ${member.name}`}
+              question={`Has ${member.name} lost their password?`}
+              consequence="You get a link by which they choose another. Until they use it, nothing changes; then they are signed out everywhere and their tokens stop working."
+              verb="Make a link"
+              onConfirm={() => void newPassword(member)}
+            >
+              New password
+            </ConfirmButton>
+            <ConfirmButton
+              aria-label={`Take ${member.name} out`}
+              question={`Take ${member.name} out of the office?`}
+              consequence="They are signed out of it at once and their tokens stop working. What they did stays, under their name."
+              verb="Take out"
+              onConfirm={() => void change("DELETE", `/api/people/${member.id}`)}
+            >
+              Take out
+            </ConfirmButton>
+          </Box>
         </Box>
       ))}
+      {link && link.to !== null && <ShownLink link={link} />}
       <Box sx={{ mt: 4, maxWidth: 760 }}>
         <Part title="Invite somebody">
           <Box
@@ -160,14 +206,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
               Make a link
             </Button>
           </Box>
-          {link && (
-            <Box role="status" sx={{ border: "1px dashed", borderColor: "secondary.main", p: 1.5, mt: 1.5 }}>
-              <Typography variant="body2">
-                Send this link. It works once, for 14 days, and is shown only here:
-              </Typography>
-              <Typography sx={{ fontFamily: CODE_FONT, fontSize: 13, overflowWrap: "anywhere" }}>{link}</Typography>
-            </Box>
-          )}
+          {link?.to === null && <ShownLink link={link} />}
           {invitations.map((invitation) => (
             <Box
               key={invitation.id}

@@ -39,22 +39,23 @@ export interface RequestHeaders {
   get(name: string): string | null;
 }
 
-/** Hemstitch answers by its public address, and on the machine itself. Another name for it is refused. */
+/**
+ * Hemstitch answers by its public address, and on the machine itself. Another name for it is refused. Gives the origin
+ * of its own pages there: by https where that is how people come.
+ */
 export function checkHost(headers: RequestHeaders): string {
   const host = headers.get("host") ?? "";
   const address = publicAddress();
-  const known = address === undefined ? undefined : new URL(address).host;
-  if (host !== known && !LOOPBACK.test(host)) throw new Refused(403, "Hemstitch is not known by this address.");
-  return host;
+  if (address !== undefined && host === new URL(address).host) return new URL(address).origin;
+  if (!LOOPBACK.test(host)) throw new Refused(403, "Hemstitch is not known by this address.");
+  return `http://${host}`;
 }
 
 /** Changes come from Hemstitch's own pages, never from a form of another site that is open in the same browser. */
-export function refuseOtherSites(headers: RequestHeaders, host: string): void {
+export function refuseOtherSites(headers: RequestHeaders, own: string): void {
   const origin = headers.get("origin");
   const site = headers.get("sec-fetch-site");
-  const elsewhere =
-    (site !== null && site !== "same-origin" && site !== "none") ||
-    (origin !== null && origin.replace(/^https?:\/\//, "") !== host);
+  const elsewhere = (site !== null && site !== "same-origin" && site !== "none") || (origin !== null && origin !== own);
   if (elsewhere) throw new Refused(403, "Changes are taken from Hemstitch's own pages only.");
 }
 
@@ -63,12 +64,14 @@ export function refuseOtherSites(headers: RequestHeaders, host: string): void {
  * page asks this first.
  */
 export async function access(headers: RequestHeaders, need: Need, changes: boolean): Promise<Asker> {
-  const host = checkHost(headers);
+  const own = checkHost(headers);
   const bearer = /^Bearer (hst_[\w-]+)$/.exec(headers.get("authorization") ?? "")?.[1];
-  if (changes && bearer === undefined) refuseOtherSites(headers, host);
-  // What can end or outlive a token is not for tokens: neither passwords and sessions, nor making others.
+  if (changes && bearer === undefined) refuseOtherSites(headers, own);
+  // What can end or outlive a token is not for tokens: neither passwords and sessions, nor letting others in.
   if (bearer !== undefined && need === "account")
     throw new Refused(403, "A token can't change an account. Sign in for that.");
+  if (bearer !== undefined && need === "people")
+    throw new Refused(403, "A token can't say who belongs to an office. Sign in for that.");
   const asker = bearer === undefined ? await bySession(headers) : await byToken(bearer);
   if (!may(asker.role, need))
     throw new Refused(403, `This is for others: your part in ${asker.officeName} is ${ROLE_WORDS[asker.role]}.`);

@@ -1,5 +1,7 @@
 import { forTheLog, messagesOf } from "../for-the-log";
 import { databaseFault } from "../database/faults";
+import { TooManyBodies } from "../files/held-bodies";
+import { TooSlow } from "../files/pace";
 import { TookTooLong, TooMuchAtOnce } from "../jobs/threads";
 import { TooManySignIns } from "../people/hashing";
 import { Refused } from "./access";
@@ -24,6 +26,10 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
     });
   if (error instanceof TooManySignIns)
     return later({ message: "Many are signing in just now.", remedy: "Try again in a moment." });
+  if (error instanceof TooManyBodies)
+    return later({ message: "You are sending several things already.", remedy: "Wait until they have arrived." });
+  if (error instanceof TooSlow)
+    return complain(408, { message: `It came too slowly, and was given up. ${happened}`, remedy: "Send it again." });
   if (error instanceof TookTooLong)
     return complain(422, { message: error.message, remedy: "Take less of it at a time: a smaller table or drawing." });
   const fault = databaseFault(error);

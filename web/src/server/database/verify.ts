@@ -1,8 +1,9 @@
 import { createHash } from "node:crypto";
+import { isDeepStrictEqual } from "node:util";
 import { asc, eq, gt } from "drizzle-orm";
-import { STANDARD_FORMAT } from "@hemstitch/core/standard";
-import { digestOf } from "../queries/digest";
+import { sha256Of } from "../queries/digest";
 import { piecesOf } from "../files/pieces";
+import { chainFaults, type Head } from "./chain";
 import type { Database } from "./client";
 import { editions, files } from "./schema";
 
@@ -10,34 +11,43 @@ import { editions, files } from "./schema";
 export interface Verified {
   readonly files: number;
   readonly editions: number;
-  /** Editions of an earlier form, whose digest is of a text that today's version does not write any more. */
-  readonly earlier: number;
-  /** In words, each with the file or edition that it is about. */
+  /** Links of the chains: lines of the log and editions. */
+  readonly links: number;
+  /** The last link of each office: who notes it elsewhere can tell later whether the end of a chain was taken away. */
+  readonly heads: readonly Head[];
+  /** In words, each with the file, edition or line that it is about. */
   readonly wrong: readonly string[];
 }
 
 /**
- * Looks at everything that is sealed: whether each file has the length and the SHA-256 that it is kept under, and each
- * edition its digest. Reads all of them; nothing is held but one piece.
+ * Looks at everything that is sealed: whether each file has the length and the SHA-256 that it is kept under, each
+ * edition says what its sealed text says, and each chain holds from its first link to its last, with every line of the
+ * log and every edition in it as it was. Reads all of them; nothing is held but one piece.
  */
 export async function verifySealed(database: Database): Promise<Verified> {
   const wrong: string[] = [];
-  const seen = { files: 0, editions: 0, earlier: 0 };
+  const seen = { files: 0, editions: 0 };
   for await (const file of filesInOrder(database)) {
     seen.files++;
     const fault = await faultOf(database, file);
     if (fault) wrong.push(`file ${file.sha256}: ${fault}`);
   }
-  const published = await database.select({ id: editions.id }).from(editions);
+  const published = await database.select({ id: editions.id }).from(editions).orderBy(asc(editions.publishedAt));
   for (const { id } of published) {
     const [edition] = await database.select().from(editions).where(eq(editions.id, id));
     if (!edition) continue;
     seen.editions++;
-    if ((edition.content.format as string) !== STANDARD_FORMAT) seen.earlier++;
-    else if (digestOf(edition.content) !== edition.digest)
-      wrong.push(`edition ${edition.number} of office ${edition.officeId}: its digest is another`);
+    wrong.push(
+      ...editionFaults(edition).map((fault) => `edition ${edition.number} of office ${edition.officeId}: ${fault}`),
+    );
   }
-  return { ...seen, wrong };
+  const chain = await chainFaults(database);
+  return { ...seen, links: chain.links, heads: chain.heads, wrong: [...wrong, ...chain.wrong] };
+}
+
+function editionFaults({ written, digest, content }: typeof editions.$inferSelect): string[] {
+  if (sha256Of(written) !== digest) return ["its text is not the one that has its digest"];
+  return isDeepStrictEqual(JSON.parse(written), content) ? [] : ["what is used of it is not what was sealed"];
 }
 
 interface SealedFile {

@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from "node:crypto";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Database, Transaction } from "../database/client";
+import type { Orderer } from "../jobs/enqueue";
 import { filePieces, files, officeFiles } from "../database/schema";
 import { fileBytes, storedFile, writePieces } from "./pieces";
 
@@ -12,18 +13,14 @@ export interface StoredBytes {
 }
 
 /** Makes stored bytes a file of an office. One that is there already is the same file, and the bytes are let go. */
-export async function keepStored(
-  on: Transaction,
-  officeId: string,
-  { stored, size, sha256 }: StoredBytes,
-): Promise<void> {
+export async function keepStored(on: Transaction, by: Orderer, { stored, size, sha256 }: StoredBytes): Promise<void> {
   const made = await on
     .insert(files)
     .values({ sha256, stored, size })
     .onConflictDoNothing()
     .returning({ sha256: files.sha256 });
   if (made.length === 0) await on.delete(filePieces).where(eq(filePieces.stored, stored));
-  await giveFile(on, officeId, sha256);
+  await giveFile(on, by, sha256);
 }
 
 /** Stores bytes that are at hand; they are nobody's file yet. */
@@ -36,18 +33,21 @@ export async function storeBytes(on: Database | Transaction, bytes: Uint8Array):
 /** Keeps bytes as a file of an office under their SHA-256: all of it or nothing. */
 export async function keepFile(
   on: Database | Transaction,
-  officeId: string,
+  by: Orderer,
   sha256: string,
   bytes: Uint8Array,
 ): Promise<void> {
   await on.transaction(async (transaction) => {
-    if (await storedFile(transaction, sha256)) return giveFile(transaction, officeId, sha256);
-    await keepStored(transaction, officeId, await storeBytes(transaction, bytes));
+    if (await storedFile(transaction, sha256)) return giveFile(transaction, by, sha256);
+    await keepStored(transaction, by, await storeBytes(transaction, bytes));
   });
 }
 
-const giveFile = async (on: Transaction, officeId: string, sha256: string): Promise<void> =>
-  void (await on.insert(officeFiles).values({ officeId, sha256 }).onConflictDoNothing());
+const giveFile = async (on: Transaction, { officeId, userId }: Orderer, sha256: string): Promise<void> =>
+  void (await on
+    .insert(officeFiles)
+    .values({ officeId, sha256, broughtBy: userId ?? null })
+    .onConflictDoNothing());
 
 /** Which of some files an office has. */
 export async function filesOfOffice(

@@ -1,7 +1,10 @@
 import { createHash } from "node:crypto";
 import { bad, good, megabytes, type Problem, type Result } from "@hemstitch/core/quantity";
 import { complain } from "../access/guarded";
+import { whoAsks } from "../access/asking";
+import { addressOf } from "../people/where-from";
 import { bodyOf } from "./body";
+import { inRoom } from "./held-bodies";
 import { maxFileBytes, MAX_SMALL_FILE_BYTES } from "./limits";
 
 export const tooLarge = (bytes: number | undefined, limit: number): Result<never> =>
@@ -14,8 +17,9 @@ export const tooLarge = (bytes: number | undefined, limit: number): Result<never
 export const NO_FILE = bad("empty-file", "No file was sent.", { remedy: "Choose a file and send it again." });
 
 /** What is answered to a file that was not taken. */
-export const complainOfFile = (problem: Problem): Response =>
-  complain(problem.code === "over-limit" ? 413 : 422, problem);
+export const complainOfFile = (problem: Problem): Response => complain(STATUS_OF[problem.code] ?? 422, problem);
+
+const STATUS_OF: Readonly<Record<string, number>> = { "over-limit": 413, "over-quota": 429 };
 
 /** Bytes that a request says it will send; undefined where it doesn't say. */
 export function statedLength(request: Request): number | undefined {
@@ -25,22 +29,28 @@ export function statedLength(request: Request): number | undefined {
 
 /**
  * Takes a request's body into memory. One over the limit is refused by its stated length, or as soon as it is passed;
- * one that is cut off is refused.
+ * one that is cut off is refused. Throws `TooManyBodies` where its sender has several on their way, and `TooSlow`.
  */
 export async function receiveBytes(request: Request, limit: number): Promise<Result<Uint8Array>> {
   const stated = statedLength(request);
   if (stated !== undefined && stated > limit) return tooLarge(stated, limit);
   if (!request.body) return NO_FILE;
-  const pieces: Uint8Array[] = [];
-  let size = 0;
-  for await (const piece of bodyOf(request)) {
-    size += piece.length;
-    if (size > limit) return tooLarge(undefined, limit);
-    pieces.push(piece);
-  }
-  if (stated !== undefined && size !== stated) return cutOff(size, stated);
-  return good(new Uint8Array(Buffer.concat(pieces)));
+  return inRoom(senderOf(request), async (room) => {
+    const pieces: Uint8Array[] = [];
+    let size = 0;
+    for await (const piece of bodyOf(request)) {
+      size += piece.length;
+      if (size > limit) return tooLarge(undefined, limit);
+      room.grow(piece.length);
+      pieces.push(piece);
+    }
+    if (stated !== undefined && size !== stated) return cutOff(size, stated);
+    return good(new Uint8Array(Buffer.concat(pieces)));
+  });
 }
+
+/** Who sends: the person, where they have signed in, else the address. */
+const senderOf = (request: Request): string => whoAsks()?.userId ?? addressOf(request.headers);
 
 /** Takes a small file from a request's body into memory, with its SHA-256. */
 export async function receiveFile(request: Request): Promise<Result<{ bytes: Uint8Array; sha256: string }>> {

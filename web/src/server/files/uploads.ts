@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
-import { and, count, eq, inArray, lt, sql } from "drizzle-orm";
+import { and, count, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
@@ -7,12 +7,14 @@ import { filePieces, uploads } from "../database/schema";
 import type { StoredBytes } from "./keep";
 import { maxFileBytes, PIECE_BYTES } from "./limits";
 import { piecesOf } from "./pieces";
+import { roomFor } from "./quotas";
 import { cutOff, NO_FILE, tooLarge } from "./receive";
 
 /** Files that one person may have on their way at a time. */
 const MOST_OPEN = 20;
-/** An upload of which nothing came for so long is given up. */
-const SILENT = sql`now() - interval '1 day'`;
+/** An upload of which nothing came for so long is given up, and one that has not ended so long after it was begun. */
+const SILENT = sql`now() - interval '6 hours'`;
+const OLD = sql`now() - interval '2 days'`;
 
 export type Upload = typeof uploads.$inferSelect;
 
@@ -24,6 +26,8 @@ export async function beginUpload(
 ): Promise<Result<Upload>> {
   const limit = maxFileBytes();
   if (size !== undefined && size > limit) return tooLarge(size, limit);
+  const room = await roomFor(from, { officeId, userId }, size ?? 0);
+  if (!room.ok) return room;
   const [open] = await from.select({ n: count() }).from(uploads).where(eq(uploads.userId, userId));
   if ((open?.n ?? 0) >= MOST_OPEN)
     return bad("many-uploads", `You have ${MOST_OPEN} files on their way already.`, {
@@ -170,10 +174,13 @@ function giveUpLater(id: string, from: Database, tries = MOST_TRIES): void {
   setTimeout(() => void giveUp(id, from).catch(again), AGAIN_MS).unref();
 }
 
-/** Gives up uploads of which nothing has come for a day. */
+/** Gives up uploads of which nothing has come for hours, or that don't end. */
 export async function sweepUploads(from: Database): Promise<void> {
   await from.transaction(async (on) => {
-    const gone = await on.delete(uploads).where(lt(uploads.lastAt, SILENT)).returning({ id: uploads.id });
+    const gone = await on
+      .delete(uploads)
+      .where(or(lt(uploads.lastAt, SILENT), lt(uploads.begunAt, OLD)))
+      .returning({ id: uploads.id });
     if (gone.length > 0)
       await on.delete(filePieces).where(
         inArray(

@@ -4,7 +4,7 @@ import { maxFileBytes } from "../files/limits";
 
 /** Why a request is turned away before anything of it is looked at. */
 export interface Refusal {
-  readonly status: 400 | 413 | 414;
+  readonly status: 400 | 405 | 413 | 414;
   readonly message: string;
   readonly remedy: string;
 }
@@ -20,8 +20,13 @@ const isWritten = (address: string): boolean => {
   }
 };
 
-/** What no handler has to see: addresses that can't be read, and bodies over the limit by their own word. */
-export function refusalOf({ url = "/", headers }: IncomingMessage): Refusal | undefined {
+/** What can be asked with; TRACE, and whatever else somebody may think of, is nothing for a handler. */
+export const METHODS = ["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"] as const;
+
+/** What no handler has to see: methods that there are not, addresses that can't be read, and bodies over the limit by their own word. */
+export function refusalOf({ method = "GET", url = "/", headers }: IncomingMessage): Refusal | undefined {
+  if (!(METHODS as readonly string[]).includes(method))
+    return { status: 405, message: "Nothing here answers to this method.", remedy: "Ask with GET or POST." };
   if (url.length > LONGEST_ADDRESS)
     return { status: 414, message: "This address is too long.", remedy: "Go back, and follow a link." };
   if (!url.startsWith("/") || !isWritten(url))

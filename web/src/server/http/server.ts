@@ -6,9 +6,10 @@ import { forTheLog, logPlainly } from "../for-the-log";
 import { projectRoot } from "../jobs/threads";
 import { isSecure } from "../people/cookies";
 import { secret } from "../people/secret";
+import { endIfStill } from "../watchdog";
 import { incoming, isAway } from "./incoming";
 import { PEER_HEADER } from "./peer";
-import { refusalOf, type Refusal } from "./refusals";
+import { METHODS, refusalOf, type Refusal } from "./refusals";
 
 /** A file over a slow line takes its time: an hour for the whole of a request, a minute for its head. */
 const REQUEST_MS = 60 * 60_000;
@@ -25,6 +26,7 @@ async function main(): Promise<void> {
   // What is missing is said at the start, not to whoever comes first.
   secret();
   databaseUrl();
+  endIfStill("web");
   const port = Number(process.env["PORT"]) || 3000;
   const hostname = process.env["HEMSTITCH_HOST"] ?? "127.0.0.1";
   const app = next({ dev: false, dir: join(projectRoot(), "web"), hostname, port });
@@ -76,6 +78,7 @@ function refuse(request: IncomingMessage, response: ServerResponse, { status, me
     "Content-Type": "application/json",
     "Content-Length": Buffer.byteLength(body),
     "Cache-Control": "no-store",
+    ...(status === 405 ? { Allow: METHODS.join(", ") } : {}),
     "X-Content-Type-Options": "nosniff",
     Connection: "close",
   });

@@ -4,6 +4,12 @@ import { storable } from "../database/jsonb";
 import { jobs } from "../database/schema";
 import type { JobKind } from "./job";
 
+/** For whom a job is done; nobody is said where the demo asks for it. */
+export interface Orderer {
+  readonly officeId: string;
+  readonly userId?: string;
+}
+
 /**
  * Puts a job into the queue, in the transaction that makes what it is for: neither is there without
  * the other. Gives its id.
@@ -11,12 +17,12 @@ import type { JobKind } from "./job";
 export async function enqueue<A>(
   on: Database | Transaction,
   { kind }: Pick<JobKind<A>, "kind">,
-  officeId: string,
+  { officeId, userId }: Orderer,
   args: A,
 ): Promise<string> {
   const [made] = await on
     .insert(jobs)
-    .values({ officeId, kind, args: storable(args) })
+    .values({ officeId, askedBy: userId ?? null, kind, args: storable(args) })
     .returning({ id: jobs.id });
   if (!made) throw new Error("The job could not be stored.");
   return made.id;

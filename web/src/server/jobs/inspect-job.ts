@@ -6,7 +6,7 @@ import type { Database } from "../database/client";
 import { maxFileBytes } from "../files/limits";
 import { fileBytes } from "../files/pieces";
 import { keepFindings } from "../queries/findings";
-import { standardFor } from "../queries/standard";
+import { contentOf, judgedBy, type JudgedBy } from "../queries/standard";
 import { defineJob } from "./job";
 import { keepDrawing } from "./kept-drawing";
 import { inThread } from "./threads";
@@ -14,14 +14,16 @@ import type { GivenOfFile } from "./thread-work";
 
 export interface OfFile {
   readonly fileId: string;
+  /** What it is judged by, settled when it is begun: what is published meanwhile changes nothing of it. */
+  readonly by?: JudgedBy;
 }
 
 /** Inspects one file. */
 export const inspectFile = defineJob<OfFile>({
   kind: "inspect-file",
   onError: { problem: "The file could not be read to its end", remedy: "Export the drawing again, or split it." },
-  async run({ args, database, signal, progress }) {
-    const input = await inputOf(database, args.fileId);
+  async run({ args, database, signal, progress, settle }) {
+    const input = await inputOf(database, args, settle);
     if (!input) return { problem: "The file is not there any more." };
     const { bytes, sha256, standard, given } = input;
     const result = await inThread(
@@ -61,7 +63,11 @@ const editionInWords = ({ name, edition }: OfficeStandard): string =>
   `${name}, ${edition === "draft" ? "draft" : `edition ${edition}`}`;
 
 /** The bytes of a file, and what it is judged by. */
-export async function inputOf(database: Database, fileId: string) {
+export async function inputOf(
+  database: Database,
+  { fileId, by }: OfFile,
+  settle: (settled: { readonly by: JudgedBy }) => Promise<void>,
+) {
   const [row] = await database
     .select({
       sha256: inspectedFiles.sha256,
@@ -74,7 +80,9 @@ export async function inputOf(database: Database, fileId: string) {
     .where(eq(inspectedFiles.id, fileId));
   const bytes = row && (await fileBytes(database, row.sha256));
   if (!bytes) return undefined;
-  const standard = await standardFor(row.officeId, row.planSetId, database);
+  const settled = by ?? (await judgedBy(row.officeId, row.planSetId, database));
+  if (by === undefined) await settle({ by: settled });
+  const standard = await contentOf(row.officeId, settled, database);
   const given = { ...(row.kind === null ? {} : { kind: row.kind }), ...(await factsOf(row.planSetId, database)) };
   return { ...row, bytes, standard, given };
 }

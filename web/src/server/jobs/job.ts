@@ -4,11 +4,15 @@ import type { Database, Transaction } from "../database/client";
 export interface JobRun<A> {
   readonly args: A;
   readonly officeId: string;
+  /** Who asked for it, where that is known. */
+  readonly askedBy: string | null;
   readonly database: Database;
   /** Aborts when somebody cancels the job or the worker is told to stop. */
   readonly signal: AbortSignal;
   /** Says how far it is, 0–1. */
   progress(share: number): void;
+  /** Keeps what was settled at the beginning among the arguments: a job that is taken up again goes by it. */
+  settle(settled: Partial<A>): Promise<void>;
 }
 
 /** How a job ended: what is to be stored together with its being done, or why it could not be. */

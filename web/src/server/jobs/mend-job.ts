@@ -18,8 +18,8 @@ interface MendArgs extends OfFile {
 export const mendFile = defineJob<MendArgs>({
   kind: "mend-file",
   onError: { problem: "The file could not be mended" },
-  async run({ args, database, signal, progress }) {
-    const input = await inputOf(database, args.fileId);
+  async run({ args, askedBy, database, signal, progress, settle }) {
+    const input = await inputOf(database, args, settle);
     if (!input) return { problem: "The file is not there any more." };
     const { bytes, standard, given, officeId } = input;
     const result = await inThread(
@@ -29,7 +29,7 @@ export const mendFile = defineJob<MendArgs>({
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };
     return {
       done: async (on) => {
-        await keepFile(on, officeId, result.sha256, result.bytes);
+        await keepFile(on, { officeId, ...(askedBy === null ? {} : { userId: askedBy }) }, result.sha256, result.bytes);
         await keepDrawing(on, result.sha256, result.drawing);
         await keepFindings(on, args.fileId, "mended", result.left);
         await on

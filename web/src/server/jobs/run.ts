@@ -1,5 +1,7 @@
 import { setTimeout as pause } from "node:timers/promises";
-import { and, asc, eq, gte, lt, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, gte, isNull, lt, notInArray, or, sql, type SQL } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
+import { onBehalf } from "../access/asking";
 import type { Database } from "../database/client";
 import { databaseFault } from "../database/faults";
 import { storableText } from "../database/jsonb";
@@ -19,6 +21,7 @@ export interface TakenJob {
   readonly kind: string;
   readonly args: unknown;
   readonly officeId: string;
+  readonly askedBy: string | null;
   /** Number of this attempt; only who has it may write. */
   readonly attempts: number;
 }
@@ -26,13 +29,64 @@ export interface TakenJob {
 const waiting = eq(jobs.state, "waiting");
 const orphaned = and(eq(jobs.state, "working"), lt(jobs.aliveAt, SILENT));
 
-/** Takes the job that has waited longest, or one whose worker fell silent. Two workers never take the same. */
-export const takeNext = (database: Database): Promise<TakenJob | undefined> =>
-  take(database, and(or(waiting, orphaned), lt(jobs.attempts, MOST_ATTEMPTS)));
+/** What may be begun now: what waits, and what a worker fell silent over. */
+const open = and(or(waiting, orphaned), lt(jobs.attempts, MOST_ATTEMPTS));
+
+/**
+ * Takes the job whose turn it is, by office and then by person; of one person the one that has waited longest. Two
+ * workers never take the same. Offices that hold as much of a worker as one may are passed over.
+ */
+export async function takeNext(database: Database, passedOver: readonly string[] = []): Promise<TakenJob | undefined> {
+  for (const whom of await inTurn(database, passedOver)) {
+    const own = whom.askedBy === null ? isNull(jobs.askedBy) : eq(jobs.askedBy, whom.askedBy);
+    const taken = await take(database, and(open, eq(jobs.officeId, whom.officeId), own));
+    if (taken) return taken;
+  }
+  return undefined;
+}
+
+/**
+ * For whom something is to be done, in the order of their turns: first the offices of whom the least is being done, then
+ * those of whom something was begun longest ago; the same of the people of an office.
+ */
+async function inTurn(
+  database: Database,
+  passedOver: readonly string[],
+): Promise<readonly { officeId: string; askedBy: string | null }[]> {
+  const askers = database
+    .selectDistinct({ officeId: jobs.officeId, askedBy: jobs.askedBy })
+    .from(jobs)
+    .where(and(open, passedOver.length > 0 ? notInArray(jobs.officeId, [...passedOver]) : undefined))
+    .as("askers");
+  const others = alias(jobs, "others");
+  const busy = sql`${others.state} = 'working' and ${others.aliveAt} > ${SILENT}`;
+  const ofOffice = sql`${others.officeId} = ${askers.officeId}`;
+  const ofPerson = sql`${ofOffice} and ${others.askedBy} is not distinct from ${askers.askedBy}`;
+  const counted = (of: SQL): SQL => sql`(select count(*) from ${jobs} as others where ${of} and ${busy})`;
+  const last = (of: SQL): SQL => sql`(select max(${others.beganAt}) from ${jobs} as others where ${of})`;
+  return database
+    .select({ officeId: askers.officeId, askedBy: askers.askedBy })
+    .from(askers)
+    .orderBy(
+      counted(ofOffice),
+      sql`${last(ofOffice)} nulls first`,
+      counted(ofPerson),
+      sql`${last(ofPerson)} nulls first`,
+    );
+}
 
 /** Takes one job by its id, whether or not somebody seems to work on it; nothing where it has ended. */
 export const takeOne = (database: Database, jobId: string): Promise<TakenJob | undefined> =>
   take(database, and(eq(jobs.id, jobId), or(waiting, eq(jobs.state, "working"))));
+
+const taken = {
+  id: jobs.id,
+  kind: jobs.kind,
+  args: jobs.args,
+  officeId: jobs.officeId,
+  askedBy: jobs.askedBy,
+  attempts: jobs.attempts,
+};
 
 async function take(database: Database, which: SQL | undefined): Promise<TakenJob | undefined> {
   const next = database
@@ -42,7 +96,7 @@ async function take(database: Database, which: SQL | undefined): Promise<TakenJo
     .orderBy(asc(jobs.madeAt))
     .limit(1)
     .for("update", { skipLocked: true });
-  const [taken] = await database
+  const [job] = await database
     .update(jobs)
     .set({
       state: "working",
@@ -50,23 +104,18 @@ async function take(database: Database, which: SQL | undefined): Promise<TakenJo
       problem: null,
       remedy: null,
       aliveAt: sql`now()`,
+      beganAt: sql`clock_timestamp()`,
       attempts: sql`${jobs.attempts} + 1`,
     })
     .where(eq(jobs.id, sql`(${next})`))
-    .returning({
-      id: jobs.id,
-      kind: jobs.kind,
-      args: jobs.args,
-      officeId: jobs.officeId,
-      attempts: jobs.attempts,
-    });
-  return taken;
+    .returning(taken);
+  return job;
 }
 
 /** Gives up jobs that were begun too often: they would only take the next worker with them. */
 export async function giveUpOrphans(database: Database): Promise<void> {
   const given = await database
-    .select({ id: jobs.id, kind: jobs.kind, args: jobs.args, officeId: jobs.officeId, attempts: jobs.attempts })
+    .select(taken)
     .from(jobs)
     .where(and(orphaned, gte(jobs.attempts, MOST_ATTEMPTS)));
   for (const job of given)
@@ -95,13 +144,18 @@ export async function run(database: Database, job: TakenJob, stop?: AbortSignal)
     );
   }, BEAT_MS);
   try {
-    const outcome = await kind.run({
-      args: job.args as never,
-      officeId: job.officeId,
-      database,
-      signal,
-      progress: (now) => void (share = now),
-    });
+    const { officeId, askedBy } = job;
+    const outcome = await onBehalf({ officeId, userId: askedBy ?? "", signal, isJob: true }, () =>
+      kind.run({
+        args: job.args as never,
+        officeId,
+        askedBy,
+        database,
+        signal,
+        progress: (now) => void (share = now),
+        settle: (settled: object) => settle(database, job, settled),
+      }),
+    );
     await whenThere(() => end(database, job, outcome), stop);
   } catch (error) {
     if (lost.signal.aborted) return;
@@ -144,6 +198,16 @@ async function say(database: Database, job: TakenJob, progress: number): Promise
     .where(own(job))
     .returning({ id: jobs.id });
   return still.length > 0;
+}
+
+/** Keeps more arguments of a job. Throws where it is no longer this attempt's. */
+async function settle(database: Database, job: TakenJob, settled: object): Promise<void> {
+  const still = await database
+    .update(jobs)
+    .set({ args: sql`${jobs.args} || ${JSON.stringify(settled)}::jsonb` })
+    .where(own(job))
+    .returning({ id: jobs.id });
+  if (still.length === 0) throw new Error("The job was taken away.");
 }
 
 /** An orderly stop is no attempt: the job waits as if it had not been begun. */

@@ -14,6 +14,7 @@ import {
   type OfficeStandard,
 } from "@hemstitch/core/standard";
 import { storable } from "../database/jsonb";
+import { leavesOf } from "./heavy";
 
 /** What somebody wants to become of the draft. */
 export type DraftChange =
@@ -53,19 +54,15 @@ const VALUES_OF_AN_ENTRY = 10;
 
 /** Whether working out a change takes so long that others would notice. */
 export function isHeavy(content: OfficeStandard, change: DraftChange): boolean {
-  const coming = change.kind === "edit" ? leaves(change.edit) / VALUES_OF_AN_ENTRY : sizeOf(change.by);
+  const coming = change.kind === "edit" ? leavesOf(change.edit) / VALUES_OF_AN_ENTRY : sizeOf(change.by);
   return sizeOf(content) + coming > HEAVY;
 }
 
-/** Entries of all lists, and all that the schemes say. */
+/** Entries of all lists, and all that schemes and label patterns say. */
 const sizeOf = (standard: OfficeStandard): number =>
-  LIST_NAMES.reduce((sum, list) => sum + entriesOf(standard, list).length, 0) + leaves(standard.naming);
-
-/** Values that stand in a value, however deep. */
-function leaves(value: unknown): number {
-  if (typeof value !== "object" || value === null) return 1;
-  return Object.values(value).reduce((sum: number, each) => sum + leaves(each), 0);
-}
+  LIST_NAMES.reduce((sum, list) => sum + entriesOf(standard, list).length, 0) +
+  leavesOf(standard.naming) +
+  leavesOf(standard.labelPatterns);
 
 function replaced(content: OfficeStandard, { by, what }: Extract<DraftChange, { kind: "replace" }>): Applied {
   return {

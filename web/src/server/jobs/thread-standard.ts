@@ -26,8 +26,10 @@ import {
   type TriedTableResult,
 } from "./thread-work";
 
-const opened = (fonts: readonly NamedFont[]): LetteringFont[] =>
-  fonts.map(({ family, bytes }) => ({ ...must(readFontFile(bytes)), family }));
+/** A font as it letters; it is called what the office calls it. */
+export const openedFont = ({ family, bytes }: NamedFont): LetteringFont => ({ ...must(readFontFile(bytes)), family });
+
+const opened = (fonts: readonly NamedFont[]): LetteringFont[] => fonts.map(openedFont);
 
 /** The starter of a drawing kind. */
 export async function starter(task: TaskOf<"starter">): Promise<MadeFile | ThreadProblem> {

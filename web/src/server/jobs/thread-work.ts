@@ -1,4 +1,3 @@
-import type { LetteringFont } from "@hemstitch/core/formats/font-file";
 import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
 import type { LibraryItem, LibraryOptions } from "@hemstitch/core/specimen";
@@ -65,6 +64,11 @@ export type ThreadTask =
       readonly item: LibraryItem;
       readonly options: LibraryOptions;
     }
+  /** Files that somebody hands in are looked at in a thread, which ends where one of them never would. */
+  | { readonly kind: "read-font"; readonly bytes: Uint8Array }
+  | { readonly kind: "read-picture"; readonly bytes: Uint8Array }
+  | { readonly kind: "check-entry"; readonly list: ListName; readonly entry: unknown }
+  | { readonly kind: "compare"; readonly before: OfficeStandard; readonly after: OfficeStandard }
   | { readonly kind: "workbook"; readonly tables: readonly Table[] }
   | { readonly kind: "read-standard"; readonly bytes: Uint8Array; readonly fromOutside: boolean }
   | {
@@ -90,9 +94,6 @@ export interface NamedFont {
 /** Formats in which drawings are given out that begin with Hemstitch. */
 export type DrawingFormat = "pdf" | "svg";
 
-/** What of a font can be sent to a thread: all but what it can do. */
-export type SentFont = Omit<LetteringFont, "widthOf">;
-
 export interface ComposeTask {
   readonly frame: string;
   readonly units: "metric" | "feet-inches";
@@ -105,9 +106,9 @@ export interface ComposeTask {
     readonly middleMm?: { readonly x: number; readonly y: number };
   } | null;
   /** The font of what no text style asks another for. */
-  readonly font: SentFont;
+  readonly font: NamedFont;
   /** Fonts at hand that the text styles name besides. */
-  readonly fonts: readonly SentFont[];
+  readonly fonts: readonly NamedFont[];
   /** Pictures of the frame's stamps. */
   readonly pictures: readonly { readonly sha256: string; readonly bytes: Uint8Array }[];
   /** Whether the drawing is wanted too, for showing. */
@@ -188,6 +189,28 @@ export interface MadeFile {
   readonly bytes: Uint8Array;
 }
 
+export interface ReadFontResult {
+  readonly ok: true;
+  readonly family: string;
+  readonly capHeight: number;
+}
+
+export interface ReadPictureResult {
+  readonly ok: true;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+export interface CheckedEntry {
+  readonly ok: true;
+  readonly problems: readonly Problem[];
+}
+
+export interface ComparedResult {
+  readonly ok: true;
+  readonly differences: readonly Difference[];
+}
+
 export interface ReadStandardResult {
   readonly ok: true;
   /** The standard, or all that is wrong with it. */
@@ -228,6 +251,10 @@ export interface ThreadResults {
   "change-draft": WorkedOut;
   starter: MadeFile;
   "library-item": MadeFile;
+  "read-font": ReadFontResult;
+  "read-picture": ReadPictureResult;
+  "check-entry": CheckedEntry;
+  compare: ComparedResult;
   workbook: MadeFile;
   "read-standard": ReadStandardResult;
   "try-table": TriedTableResult;

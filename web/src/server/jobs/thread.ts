@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { gzipSync } from "node:zlib";
-import type { MessagePort } from "node:worker_threads";
+import { getPriority, setPriority } from "node:os";
+import { isMainThread, type MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { readDrawing } from "@hemstitch/core/formats";
 import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
@@ -8,24 +9,37 @@ import { mendFile } from "@hemstitch/core/mend";
 import { withPainter } from "@hemstitch/core/node/paint";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
+import { readFontFile } from "@hemstitch/core/formats/font-file";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
+import { editionDifferences } from "@hemstitch/core/rules";
+import { checkEntry } from "@hemstitch/core/standard";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
 import type { MendRow } from "../database/rows";
 import { judgeEffect } from "./thread-effect";
 import { workOut } from "./thread-draft";
-import { item, manual, readWhole, starter, tryTable } from "./thread-standard";
+import { item, manual, openedFont, readWhole, starter, tryTable } from "./thread-standard";
 import {
   problemOf,
   type ComposedResult,
   type InspectedResult,
   type MendedResult,
+  type ReadFontResult,
+  type ReadPictureResult,
   type ReadResult,
   type TaskOf,
   type ThreadProblem,
   type ThreadResults,
   type ThreadTask,
 } from "./thread-work";
+
+/** Threads stand behind the process that they work for: on Linux this is of the calling thread alone (nice). */
+const BEHIND = 5;
+try {
+  if (!isMainThread) setPriority(0, Math.max(BEHIND, getPriority(0)));
+} catch {
+  // Where it may not be said, threads are as good as others.
+}
 
 /** The work of one thread. Runs the core on plain values; knows no database. */
 export default async function work({
@@ -55,6 +69,14 @@ export default async function work({
       return item(task);
     case "manual":
       return manual(task);
+    case "read-font":
+      return readFont(task.bytes);
+    case "read-picture":
+      return readPicture(task.bytes);
+    case "check-entry":
+      return { ok: true, problems: checkEntry(task.list, task.entry) };
+    case "compare":
+      return { ok: true, differences: editionDifferences(task.before, task.after) };
     case "workbook":
       return { ok: true, bytes: writeWorkbook(task.tables) };
     case "read-standard":
@@ -98,6 +120,17 @@ async function inspectBytes(
 async function readBytes(task: TaskOf<"read">): Promise<ReadResult | ThreadProblem> {
   const file = await readDrawing(task.bytes, { inflate: nodeInflate, limits: { fileBytes: task.maxFileBytes } });
   return file.ok ? { ok: true, drawing: packed(file.value.drawing) } : problemOf(file.problem);
+}
+
+function readFont(bytes: Uint8Array): ReadFontResult | ThreadProblem {
+  const font = readFontFile(bytes);
+  return font.ok ? { ok: true, family: font.value.family, capHeight: font.value.capHeight } : problemOf(font.problem);
+}
+
+function readPicture(bytes: Uint8Array): ReadPictureResult | ThreadProblem {
+  const picture = readPictureFile(bytes);
+  if (!picture.ok) return problemOf(picture.problem);
+  return { ok: true, widthPx: picture.value.widthPx, heightPx: picture.value.heightPx };
 }
 
 async function mendBytes(
@@ -176,8 +209,8 @@ async function compose({ standard, sheet }: TaskOf<"compose">): Promise<Composed
     frame,
     particulars: sheet.particulars,
     units: sheet.units,
-    font: sheet.font,
-    fonts: sheet.fonts,
+    font: openedFont(sheet.font),
+    fonts: sheet.fonts.map(openedFont),
     inflate: nodeInflate,
     pictures: picturesOf(sheet.pictures),
     placements: placement

@@ -1,8 +1,10 @@
 import { existsSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { join, resolve } from "node:path";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
 import { whoAsks } from "../access/asking";
+import { Turns, type ForWhom } from "./turns";
 import type { ThreadProblem, ThreadProgress, ThreadResults, ThreadTask } from "./thread-work";
 
 /** The project's folder: HEMSTITCH_ROOT, else the nearest folder above that holds the bundled threads. */
@@ -15,13 +17,13 @@ export function projectRoot(): string {
   return found;
 }
 
-const kept = globalThis as { hemstitchThreads?: Piscina };
+const kept = globalThis as { hemstitchThreads?: Piscina; hemstitchTurns?: Turns };
 
 /** Memory one thread may take, megabytes: a file that needs more fails alone. */
 const THREAD_MEMORY_MB = 2048;
 
-/** Threads of one process. */
-export const threadCount = (): number => Number(process.env["HEMSTITCH_THREADS"]) || 2;
+/** Threads of one process: one more than the machine has cores, so that one office can be kept from holding all. */
+export const threadCount = (): number => Number(process.env["HEMSTITCH_THREADS"]) || availableParallelism() + 1;
 
 function threads(): Piscina {
   kept.hemstitchThreads ??= new Piscina({
@@ -34,7 +36,16 @@ function threads(): Piscina {
   return kept.hemstitchThreads;
 }
 
-/** How long work may take that somebody waits for. Milliseconds. */
+/** Whose turn it is: no more is handed to the threads than they begin at once. */
+function turns(): Turns {
+  kept.hemstitchTurns ??= new Turns(threadCount());
+  return kept.hemstitchTurns;
+}
+
+/** How many pieces of work are begun before the last one that somebody waits for in this process. */
+export const workBefore = (whom: ForWhom): number => turns().before(whom);
+
+/** How long work may take that somebody waits for, from when it is begun. Milliseconds. */
 const REQUEST_MS = 60_000;
 /** How long work of a worker may take: a while, and more for each megabyte of the file. Milliseconds. */
 const JOB_MS = 2 * 60_000;
@@ -46,7 +57,7 @@ export function jobMs(task: ThreadTask): number {
   if (!("bytes" in task)) return MOST_JOB_MS;
   return Math.min(MOST_JOB_MS, JOB_MS + Math.ceil(task.bytes.length / 1e6) * JOB_MS_PER_MB);
 }
-/** Pieces of work that one office may have under way or waiting in this process, so that others have their turn. */
+/** Pieces of work that one office may have under way or waiting in this process. */
 export const MOST_OF_OFFICE = 12;
 
 /** Work that took longer than it may, and was stopped. */
@@ -59,40 +70,31 @@ export class TookTooLong extends Error {
 /** An office that has as much under way as it may. */
 export class TooMuchAtOnce extends Error {}
 
-const underWay = new Map<string, number>();
-
-async function inTurn<T>(officeId: string, work: () => Promise<T>): Promise<T> {
-  const now = underWay.get(officeId) ?? 0;
-  if (now >= MOST_OF_OFFICE) throw new TooMuchAtOnce();
-  underWay.set(officeId, now + 1);
-  try {
-    return await work();
-  } finally {
-    const left = (underWay.get(officeId) ?? 1) - 1;
-    if (left > 0) underWay.set(officeId, left);
-    else underWay.delete(officeId);
-  }
-}
-
 type Result<T extends ThreadTask> = ThreadProblem | ThreadResults[T["kind"]];
 
 interface ThreadOptions {
   readonly signal?: AbortSignal;
   readonly onProgress?: (progress: number) => void;
-  /** When it is ended, milliseconds from now; by the size of its file unless said. */
+  /** When it is ended, milliseconds after it was begun; by the size of its file unless said. */
   readonly deadlineMs?: number;
 }
 
+const NOBODY: ForWhom = { officeId: "", userId: "" };
+
 /**
- * Runs a task in a thread; an aborted signal ends the thread, as does the deadline. Within a request it ends with the
- * request, and counts for the office that asks. Throws `TookTooLong` and `TooMuchAtOnce`.
+ * Runs a task in a thread when its turn has come; an aborted signal ends the thread, as does the deadline, which counts
+ * from when the work begins. Within a request it ends with the request. Throws `TookTooLong` and `TooMuchAtOnce`.
  */
 export function inThread<T extends ThreadTask>(task: T, options: ThreadOptions = {}): Promise<Result<T>> {
   const asking = whoAsks();
-  if (!asking) return within(options.deadlineMs ?? jobMs(task), task, options);
-  const signals = [asking.signal, options.signal].filter((each) => each !== undefined);
-  return inTurn(asking.officeId, () =>
-    within(options.deadlineMs ?? REQUEST_MS, task, { ...options, signal: AbortSignal.any(signals) }),
+  const forRequest = asking !== undefined && asking.isJob !== true;
+  const { officeId, userId } = asking ?? NOBODY;
+  if (forRequest && turns().of(officeId) >= MOST_OF_OFFICE) return Promise.reject(new TooMuchAtOnce());
+  const signals = [asking?.signal, options.signal].filter((each) => each !== undefined);
+  const signal = signals.length > 0 ? AbortSignal.any(signals) : undefined;
+  const ms = options.deadlineMs ?? (forRequest ? REQUEST_MS : jobMs(task));
+  return turns().take({ officeId, userId }, signal, () =>
+    within(ms, task, { ...options, ...(signal ? { signal } : {}) }),
   );
 }
 

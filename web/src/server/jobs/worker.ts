@@ -1,12 +1,17 @@
+import { setPriority } from "node:os";
 import { setTimeout as pause } from "node:timers/promises";
 import { connect, databaseUrl, type Database } from "../database/client";
 import { databaseFault } from "../database/faults";
 import { sweepUploads } from "../files/uploads";
 import { sweepAttempts } from "../people/attempts";
 import { sweepPlaces } from "../people/places";
-import { giveUpOrphans, run, takeNext } from "./run";
+import { secret } from "../people/secret";
+import { endIfStill } from "../watchdog";
+import { giveUpOrphans, run, takeNext, type TakenJob } from "./run";
 import { closeThreads, threadCount } from "./threads";
 
+/** How much a worker stands behind the web process where both want a core (nice). */
+const BEHIND = 10;
 /** How long a worker that found nothing to do waits before it looks again. */
 const REST_MS = 300;
 /** How long it waits for a database that is away, before it asks again. */
@@ -19,6 +24,11 @@ const SWEEP_OLD_MS = 5 * 60_000;
  * against one database, on one machine or several. Told to stop, it puts back what it works on.
  */
 async function main(): Promise<void> {
+  // What is missing is said at the start, not by the first job that needs it.
+  secret();
+  endIfStill("worker");
+  // Who waits at a screen goes before what is done beside.
+  setPriority(process.pid, BEHIND);
   const { database, pool } = connect(databaseUrl());
   const stop = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => stop.abort());
@@ -44,9 +54,9 @@ async function sweep(database: Database): Promise<void> {
 async function workUntil(database: Database, stop: AbortSignal): Promise<void> {
   while (!stop.aborted) {
     try {
-      const job = await takeNext(database);
+      const job = await takeNext(database, officesAtTheirMost());
       away = false;
-      if (job) await run(database, job, stop);
+      if (job) await working(job, () => run(database, job, stop));
       else await pause(REST_MS, undefined, { signal: stop });
     } catch (error) {
       if (stop.aborted) return;
@@ -55,6 +65,24 @@ async function workUntil(database: Database, stop: AbortSignal): Promise<void> {
     }
   }
 }
+
+/** Jobs that are being done here, by office. */
+const underWay = new Map<string, number>();
+
+async function working(job: TakenJob, doing: () => Promise<void>): Promise<void> {
+  underWay.set(job.officeId, (underWay.get(job.officeId) ?? 0) + 1);
+  try {
+    await doing();
+  } finally {
+    underWay.set(job.officeId, (underWay.get(job.officeId) ?? 1) - 1);
+  }
+}
+
+/** One office never has all of a worker, so that another's job is begun at once. */
+const officesAtTheirMost = (): string[] => {
+  const most = Math.max(1, threadCount() - 1);
+  return [...underWay].filter(([, count]) => count >= most).map(([officeId]) => officeId);
+};
 
 let away = false;
 
@@ -71,4 +99,7 @@ function complain(error: unknown): void {
   process.stderr.write(`worker ${process.pid}: ${words}\n`);
 }
 
-await main();
+await main().catch((error: unknown) => {
+  process.stderr.write(`worker: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

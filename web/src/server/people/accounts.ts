@@ -36,17 +36,30 @@ export async function addMember(
   await database.insert(members).values({ officeId, userId, role }).onConflictDoNothing();
 }
 
-/** Makes an invitation; the returned secret is the only copy. */
+/** An invitation that was made; the secret is the only copy. */
+export interface Invited {
+  readonly secret: string;
+  /** Invitations of the same address that this one replaces. */
+  readonly replaced: number;
+}
+
+/** Invites an address, once: what it was invited by before and has not taken up does not work any more. */
 export async function invite(
   database: Database | Transaction,
   { officeId, email, role, by }: { officeId: string; email: string; role: Role; by: string },
-): Promise<string> {
+): Promise<Invited> {
+  const earlier = await database
+    .delete(invitations)
+    .where(
+      and(eq(invitations.officeId, officeId), eq(invitations.email, plainEmail(email)), isNull(invitations.usedAt)),
+    )
+    .returning({ id: invitations.id });
   const secret = newSecret("hsi");
   const expiresAt = new Date(Date.now() + INVITED_FOR_DAYS * 24 * 60 * 60 * 1000);
   await database
     .insert(invitations)
     .values({ officeId, email: plainEmail(email), role, tokenHash: hashOf(secret), invitedBy: by, expiresAt });
-  return secret;
+  return { secret, replaced: earlier.length };
 }
 
 /** The invitation that a link's secret stands for, where it still works. */

@@ -1,7 +1,7 @@
 import { createHmac } from "node:crypto";
-import { and, eq, gt, inArray, lt, sql } from "drizzle-orm";
+import { and, asc, eq, gt, gte, inArray, lt, sql } from "drizzle-orm";
 import { database, type Database, type Transaction } from "../database/client";
-import { knownPlaces, signInAttempts, users } from "../database/schema";
+import { knownPlaces, signInAttempts, signInWaits, users } from "../database/schema";
 import { complain } from "../access/answer";
 import { TooManySignIns } from "./hashing";
 import { secret } from "./secret";
@@ -18,8 +18,12 @@ const WINDOW_MS = 15 * 60_000;
 const FREE = { account: 8, address: 40, place: 8 } as const;
 const FIRST_PAUSE_S = 4;
 const LONGEST_PAUSE_S = 60;
+/** An address that has not asked again for so long does not wait any more: longer than the longest pause. */
+const STILL_WAITING = sql`now() - interval '90 seconds'`;
+/** Places of the line that are told; who stands farther back is told the same. */
+const LONGEST_LINE = 60;
 
-type Kind = keyof typeof FREE;
+type Kind = keyof typeof FREE | "turn";
 
 /** Somebody who tries: as whom, from where, and by which secret of their browser. */
 export interface Attempt {
@@ -54,31 +58,69 @@ const oneByOne = (on: Transaction, key: string): Promise<unknown> =>
 /**
  * Lets a try through or says how long it has to wait, before its password is looked at. Tries of one account are
  * looked at one after the other, so that many at once are counted as many. From a browser that the person has signed
- * in from before, only what failed there counts: others can't keep them out.
+ * in from before, only what failed there counts: others can't keep them out. From elsewhere tries of an account that
+ * are slowed down go by turns: see `turnOf`.
  */
 const reserve = (attempt: Attempt): Promise<Reservation> =>
   database().transaction(async (on): Promise<Reservation> => {
     const account = keyed("account", attempt.email);
     await oneByOne(on, account);
     const known = await isKnownPlace(on, attempt);
-    const keys: [Kind, string][] = known
+    const keys: [keyof typeof FREE, string][] = known
       ? [["place", keyed("place", attempt.email, attempt.place ?? "")]]
       : [
           ["account", account],
           ["address", keyed("address", attempt.address)],
         ];
     const pauses = await Promise.all(keys.map(([kind, key]) => pauseOf(on, kind, key)));
-    const seconds = Math.max(...pauses);
+    const pause = pauses.reduce((longest, each) => (each.seconds > longest.seconds ? each : longest));
+    const turn = keyed("turn", attempt.email, attempt.address);
+    const isSlowed = !known && (pauses[0]?.isSlowed ?? false);
+    const before = isSlowed ? await turnOf(on, account, turn) : 0;
+    const seconds = pause.seconds + before * LONGEST_PAUSE_S;
     if (seconds > 0) return { let: "wait", seconds };
+    if (isSlowed)
+      await on.delete(signInWaits).where(and(eq(signInWaits.account, account), eq(signInWaits.address, turn)));
     const made = await on
       .insert(signInAttempts)
-      .values(keys.map(([, key]) => ({ key })))
+      .values([...keys.map(([, key]) => ({ key })), ...(known ? [] : [{ key: turn }])])
       .returning({ id: signInAttempts.id });
     return { let: "through", ids: made.map(({ id }) => id) };
   });
 
+/**
+ * How many addresses are let through before one that asks for a try of an account now. Who has tried least goes first,
+ * then who has waited longest: somebody who asks ten times a second has no more turns than somebody who asks once a
+ * minute, and the first try of another address comes before their next. An address that falls silent leaves the line.
+ */
+async function turnOf(on: Transaction, account: string, address: string): Promise<number> {
+  await on
+    .insert(signInWaits)
+    .values({ account, address })
+    .onConflictDoUpdate({
+      target: [signInWaits.account, signInWaits.address],
+      set: {
+        lastAt: sql`now()`,
+        since: sql`case when ${signInWaits.lastAt} < ${STILL_WAITING} then now() else ${signInWaits.since} end`,
+      },
+    });
+  const tries = sql`(select count(*) from ${signInAttempts} where ${signInAttempts.key} = ${signInWaits.address} and ${signInAttempts.at} > ${WINDOW})`;
+  const line = await on
+    .select({ address: signInWaits.address })
+    .from(signInWaits)
+    .where(and(eq(signInWaits.account, account), gte(signInWaits.lastAt, STILL_WAITING)))
+    .orderBy(tries, asc(signInWaits.since))
+    .limit(LONGEST_LINE);
+  const at = line.findIndex((each) => each.address === address);
+  return at < 0 ? LONGEST_LINE : at;
+}
+
 /** Seconds until the next try of a key. */
-async function pauseOf(on: Transaction, kind: Kind, key: string): Promise<number> {
+async function pauseOf(
+  on: Transaction,
+  kind: keyof typeof FREE,
+  key: string,
+): Promise<{ readonly seconds: number; readonly isSlowed: boolean }> {
   const [row] = await on
     .select({
       failures: sql<number>`count(*)::int`,
@@ -87,9 +129,9 @@ async function pauseOf(on: Transaction, kind: Kind, key: string): Promise<number
     .from(signInAttempts)
     .where(and(eq(signInAttempts.key, key), gt(signInAttempts.at, WINDOW)));
   const over = (row?.failures ?? 0) - FREE[kind];
-  if (over < 0) return 0;
+  if (over < 0) return { seconds: 0, isSlowed: false };
   const pause = Math.min(LONGEST_PAUSE_S, FIRST_PAUSE_S * 2 ** Math.min(over, 10));
-  return Math.max(0, Math.ceil(pause - (row?.ago ?? 0)));
+  return { seconds: Math.max(0, Math.ceil(pause - (row?.ago ?? 0))), isSlowed: true };
 }
 
 async function isKnownPlace(on: Transaction, { email, place }: Attempt): Promise<boolean> {
@@ -163,6 +205,15 @@ function busyOr(error: unknown): Response {
   throw error;
 }
 
+/** Forgives an account what failed: its owner has come in by a link. */
+export const forgiveAccount = async (email: string): Promise<void> =>
+  void (await database()
+    .delete(signInAttempts)
+    .where(eq(signInAttempts.key, keyed("account", email))));
+
 /** What has not counted for long is swept away. */
-export const sweepAttempts = async (from: Database): Promise<void> =>
-  void (await from.delete(signInAttempts).where(lt(signInAttempts.at, new Date(Date.now() - 100 * WINDOW_MS))));
+export async function sweepAttempts(from: Database): Promise<void> {
+  const before = new Date(Date.now() - 100 * WINDOW_MS);
+  await from.delete(signInAttempts).where(lt(signInAttempts.at, before));
+  await from.delete(signInWaits).where(lt(signInWaits.lastAt, before));
+}

@@ -1,6 +1,4 @@
 import { createHash } from "node:crypto";
-import { writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 
-/** SHA-256 of a standard's canonical JSON: the same digest, the same standard. */
-export const digestOf = (standard: OfficeStandard): string =>
-  createHash("sha256").update(writeStandard(standard)).digest("hex");
+/** SHA-256 of a text in UTF-8, lower-case hexadecimal: the same digest, the same text. */
+export const sha256Of = (text: string): string => createHash("sha256").update(text).digest("hex");

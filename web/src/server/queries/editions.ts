@@ -1,14 +1,14 @@
 import { desc, eq, max, sql } from "drizzle-orm";
-import { editionDifferences } from "@hemstitch/core/rules";
-import { canonical, type OfficeStandard } from "@hemstitch/core/standard";
+import { canonical, writeStandard, type OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
-import { storable, storableText } from "../database/jsonb";
+import { storableText } from "../database/jsonb";
 import { editions, standards } from "../database/schema";
 import { inThread } from "../jobs/threads";
-import { digestOf } from "./digest";
+import { sha256Of } from "./digest";
 import { record } from "./log";
-import { draftOf } from "./standard";
+import { changesOfDraft } from "./changes";
+import { draftOf, editionInForce } from "./standard";
 
 /** The editions of an office, newest first, without their contents. */
 export const editionsOf = (officeId: string) =>
@@ -48,8 +48,11 @@ export async function publish(
   version: number,
 ): Promise<Published> {
   // All of it is checked before it is sealed, whichever way it got into the draft; in a thread, and with nothing locked.
-  const wrong = await problemsOf((await draftOf(asker.officeId)).content);
+  const looked = await draftOf(asker.officeId);
+  const wrong = await problemsOf(looked.content);
   if (wrong.length > 0) return { kind: "wrong", problems: wrong };
+  const inForce = await editionInForce(asker.officeId);
+  const changes = inForce && (await changesOfDraft(asker.officeId, inForce, looked));
   return database().transaction(async (transaction): Promise<Published> => {
     // One at a time: who comes second sees that there is nothing left to publish.
     await transaction.execute(
@@ -62,20 +65,18 @@ export async function publish(
       .from(editions)
       .where(eq(editions.officeId, asker.officeId));
     const number = (last?.number ?? 0) + 1;
-    const [before] = await transaction
-      .select()
-      .from(editions)
-      .where(eq(editions.officeId, asker.officeId))
-      .orderBy(desc(editions.number))
-      .limit(1);
-    if (before && editionDifferences(before.content, draft.content).length === 0)
-      return { kind: "unchanged", number: before.number };
+    // Another has been published since: who looked at the draft did not see that.
+    if ((inForce?.number ?? 0) !== number - 1 || looked.version !== version)
+      return { kind: "unchanged", number: number - 1 };
+    if (inForce && changes?.length === 0) return { kind: "unchanged", number: inForce.number };
     const content = canonical({ ...draft.content, edition: String(number) });
-    const digest = digestOf(content);
+    const written = writeStandard(content);
+    const digest = sha256Of(written);
     await transaction.insert(editions).values({
       officeId: asker.officeId,
       number,
-      content: storable(content),
+      content: JSON.parse(written) as OfficeStandard,
+      written,
       digest,
       summary: storableText(summary),
       publishedBy: asker.who,

@@ -3,7 +3,7 @@ import { titleOf } from "@hemstitch/core/rules";
 import { database } from "../database/client";
 import type { EffectFinding, EffectRow } from "../database/rows";
 import { effects, jobs } from "../database/schema";
-import { cancelJobs, enqueue } from "../jobs/enqueue";
+import { cancelJobs, enqueue, type Orderer } from "../jobs/enqueue";
 
 const columns = {
   id: effects.id,
@@ -58,11 +58,11 @@ export async function effectRow(officeId: string, effectId: string) {
 export type EffectState = NonNullable<Awaited<ReturnType<typeof newestEffect>>>;
 
 /** Asks what a draft would do: the question and the job that answers it come together. */
-export async function askForEffect(officeId: string, draftVersion: number, edition: number): Promise<string> {
+export async function askForEffect(by: Orderer, draftVersion: number, edition: number): Promise<string> {
   const effectId = crypto.randomUUID();
   await database().transaction(async (on) => {
-    const jobId = await enqueue(on, { kind: "effect-of-draft" }, officeId, { effectId });
-    await on.insert(effects).values({ id: effectId, officeId, draftVersion, edition, jobId });
+    const jobId = await enqueue(on, { kind: "effect-of-draft" }, by, { effectId });
+    await on.insert(effects).values({ id: effectId, officeId: by.officeId, draftVersion, edition, jobId });
   });
   return effectId;
 }

@@ -4,7 +4,7 @@ import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { inspectedFiles, jobs } from "../database/schema";
 import { keepStored, storeBytes, type StoredBytes } from "../files/keep";
-import { enqueue } from "../jobs/enqueue";
+import { enqueue, type Orderer } from "../jobs/enqueue";
 import type { OfFile } from "../jobs/inspect-job";
 import { record } from "./log";
 
@@ -17,7 +17,7 @@ export interface HandedIn {
 
 /** Makes what has arrived a file and queues its inspection: the file, its row and its job come together, or not at all. */
 export const handIn = (
-  officeId: string,
+  by: Orderer,
   inspectionId: string,
   { id, name, bytes }: HandedIn,
   from: Database = database(),
@@ -25,9 +25,9 @@ export const handIn = (
   from.transaction(async (on) => {
     const stored = await bytes(on);
     if (!stored) return false;
-    await keepStored(on, officeId, stored);
+    await keepStored(on, by, stored);
     const args: OfFile = { fileId: id };
-    const jobId = await enqueue(on, { kind: "inspect-file" }, officeId, args);
+    const jobId = await enqueue(on, { kind: "inspect-file" }, by, args);
     await on.insert(inspectedFiles).values({ id, inspectionId, name, sha256: stored.sha256, jobId });
     return true;
   });
@@ -41,7 +41,7 @@ export const atHand = (name: string, bytes: Uint8Array): HandedIn => ({
 
 /** Queues the mending of a file, of all or of the chosen findings; false where it is being mended already. */
 export async function queueMend(
-  asker: Pick<Asker, "officeId" | "who">,
+  asker: Pick<Asker, "officeId" | "userId" | "who">,
   { id: fileId, name }: { readonly id: string; readonly name: string },
   only: readonly string[] | undefined,
 ): Promise<boolean> {
@@ -59,7 +59,7 @@ export async function queueMend(
       if (busy.length > 0) return false;
     }
     const args = { fileId, ...(only ? { only } : {}) };
-    const mendJobId = await enqueue(on, { kind: "mend-file" }, asker.officeId, args);
+    const mendJobId = await enqueue(on, { kind: "mend-file" }, asker, args);
     await on.update(inspectedFiles).set({ mendJobId }).where(eq(inspectedFiles.id, fileId));
     await record(asker, [{ what: "file.mend", entry: name, after: { fileId, only: only ?? null } }], on);
     return true;
@@ -71,7 +71,7 @@ export async function queueMend(
  * what was mended was mended as what it was.
  */
 export async function inspectAs(
-  asker: Pick<Asker, "officeId" | "who">,
+  asker: Pick<Asker, "officeId" | "userId" | "who">,
   { id: fileId, name }: { readonly id: string; readonly name: string },
   kind: string | null,
 ): Promise<"queued" | "busy" | "mended"> {
@@ -88,7 +88,7 @@ export async function inspectAs(
       .where(and(eq(jobs.id, file.jobId), inArray(jobs.state, ["waiting", "working"])));
     if (busy.length > 0) return "busy";
     const args: OfFile = { fileId };
-    const jobId = await enqueue(on, { kind: "inspect-file" }, asker.officeId, args);
+    const jobId = await enqueue(on, { kind: "inspect-file" }, asker, args);
     await on.update(inspectedFiles).set({ jobId, kind }).where(eq(inspectedFiles.id, fileId));
     await record(asker, [{ what: "file.kind", entry: name, before: file.kind, after: kind }], on);
     return "queued";

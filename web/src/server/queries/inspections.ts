@@ -4,7 +4,7 @@ import { titleOf } from "@hemstitch/core/rules";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { inspectedFiles, inspections, jobs, planSets } from "../database/schema";
-import { cancelJobs, enqueue, isUnderWay } from "../jobs/enqueue";
+import { cancelJobs, enqueue, isUnderWay, type Orderer } from "../jobs/enqueue";
 import { keptDrawing } from "../jobs/kept-drawing";
 import { findingsOf } from "./findings";
 import { record } from "./log";
@@ -124,14 +124,14 @@ export type InspectedFileDetail = NonNullable<Awaited<ReturnType<typeof inspecte
  * it yet it is queued to be read again: `under-way` until it is there.
  */
 export async function drawingOf(
-  scope: Scope & { readonly officeId: string },
+  scope: Scope & Orderer,
   fileId: string,
   mended: boolean,
 ): Promise<Uint8Array | "under-way" | undefined> {
   const file = await inspectedFile(scope, fileId);
   const sha256 = mended ? file?.mendedSha256 : file?.sha256;
   if (!file || !sha256 || file.state !== "done") return undefined;
-  return (await keptDrawing(database(), sha256)) ?? (await readAgain(scope.officeId, sha256));
+  return (await keptDrawing(database(), sha256)) ?? (await readAgain(scope, sha256));
 }
 
 /** What a file that the asker sees is judged by. */
@@ -145,16 +145,16 @@ export async function standardOfFile(scope: Scope & { readonly officeId: string 
 }
 
 /** Queues the reading of a file, once, however many ask for it. */
-async function readAgain(officeId: string, sha256: string): Promise<"under-way" | undefined> {
+async function readAgain(by: Orderer, sha256: string): Promise<"under-way" | undefined> {
   const [last] = await database()
     .select({ id: jobs.id, state: jobs.state })
     .from(jobs)
-    .where(and(eq(jobs.officeId, officeId), eq(jobs.kind, "read-again"), sql`${jobs.args}->>'sha256' = ${sha256}`))
+    .where(and(eq(jobs.officeId, by.officeId), eq(jobs.kind, "read-again"), sql`${jobs.args}->>'sha256' = ${sha256}`))
     .orderBy(desc(jobs.madeAt))
     .limit(1);
   if (last?.state === "failed") return undefined;
   if (!last || !(await isUnderWay(database(), last.id)))
-    await enqueue(database(), { kind: "read-again" }, officeId, { sha256 });
+    await enqueue(database(), { kind: "read-again" }, by, { sha256 });
   return "under-way";
 }
 

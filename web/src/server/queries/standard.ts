@@ -1,4 +1,4 @@
-import { and, desc, eq } from "drizzle-orm";
+import { and, desc, eq, sql, type SQL } from "drizzle-orm";
 import { upgraded, type OfficeStandard } from "@hemstitch/core/standard";
 import { database, type Database, type Transaction } from "../database/client";
 import { editions, planSets, standards } from "../database/schema";
@@ -38,18 +38,41 @@ export async function editionOf(officeId: string, number: number, from: Database
   return row && { ...row, content: today(row.content) };
 }
 
+/** What something is judged by: an edition by its number, or the draft. */
+export type JudgedBy = number | "draft";
+
 /** What drawings of a plan set are judged by: the edition it follows, else the one in force, else the draft. */
 export async function standardFor(
   officeId: string,
   planSetId: string | null,
   from: Database = database(),
 ): Promise<OfficeStandard> {
+  return contentOf(officeId, await judgedBy(officeId, planSetId, from), from);
+}
+
+/** The standard that something is judged by. */
+export async function contentOf(officeId: string, by: JudgedBy, from: Database = database()): Promise<OfficeStandard> {
+  const edition = by === "draft" ? undefined : await editionOf(officeId, by, from);
+  return edition?.content ?? (await draftOf(officeId, from)).content;
+}
+
+/** By what drawings of a plan set are judged now. */
+export async function judgedBy(
+  officeId: string,
+  planSetId: string | null,
+  from: Database = database(),
+): Promise<JudgedBy> {
   const [followed] =
     planSetId === null
       ? []
       : await from.select({ edition: planSets.edition }).from(planSets).where(eq(planSets.id, planSetId));
-  const edition = followed?.edition
-    ? await editionOf(officeId, followed.edition, from)
-    : await editionInForce(officeId, from);
-  return edition?.content ?? (await draftOf(officeId, from)).content;
+  const numbered = (number: SQL) =>
+    from
+      .select({ number: editions.number })
+      .from(editions)
+      .where(and(eq(editions.officeId, officeId), number))
+      .orderBy(desc(editions.number))
+      .limit(1);
+  const [edition] = await numbered(followed?.edition ? eq(editions.number, followed.edition) : sql`true`);
+  return edition?.number ?? "draft";
 }

@@ -1,5 +1,8 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
 import type { Made } from "@/server/answers";
+import { database } from "@/server/database/client";
+import { turnFor } from "@/server/files/quotas";
+import { complainOfFile } from "@/server/files/receive";
 import { askForEffect, newestEffect, type EffectState } from "@/server/queries/effects";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
@@ -20,6 +23,8 @@ export const POST = guarded("edit-standard", async (asker) => {
       message: "Nothing has been published yet, so there is nothing to compare the draft with.",
       remedy: "Publish a first edition.",
     });
-  const effectId = await askForEffect(asker.officeId, draft.version, edition.number);
+  const turn = await turnFor(database(), asker);
+  if (!turn.ok) return complainOfFile(turn.problem);
+  const effectId = await askForEffect(asker, draft.version, edition.number);
   return answer({ id: effectId } satisfies Made, 202);
 });

@@ -3,6 +3,7 @@ import { answer, complain, open } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { users, type Role } from "@/server/database/schema";
 import { checked, formOf, InvitationLink, InvitationTaken, NewPassword } from "@/server/forms";
+import { OPEN_FORM } from "@/server/files/limits";
 import { addMember, giveBack, invitationOf, makeUser, takeUp } from "@/server/people/accounts";
 import { tryPassword, type Attempt } from "@/server/people/attempts";
 import { placeOf } from "@/server/people/places";
@@ -30,7 +31,7 @@ const personOf = async (email: string) =>
 
 /** What an invitation is for, by the secret of its link. */
 export const PUT = open(async (request) => {
-  const form = await formOf(InvitationLink, request);
+  const form = await formOf(InvitationLink, request, OPEN_FORM);
   if (form instanceof Response) return form;
   const invitation = await invitationOf(database(), form.secret);
   if (!invitation) return complain(404, GONE);
@@ -44,7 +45,7 @@ const signIn = (email: string, password: string, { headers }: Request): Promise<
 
 /** Takes an invitation up: somebody new chooses a name and a password, somebody known gives theirs. */
 export const POST = open(async (request) => {
-  const form = await formOf(InvitationTaken, request);
+  const form = await formOf(InvitationTaken, request, OPEN_FORM);
   if (form instanceof Response) return form;
   const invitation = await invitationOf(database(), form.secret);
   if (!invitation) return complain(404, GONE);
@@ -55,7 +56,11 @@ export const POST = open(async (request) => {
     const tried = await tryPassword(attempt, () => signIn(email, form.password, request));
     if (tried.is === "refused") return tried.answer;
     if (tried.is === "wrong")
-      return complain(401, { message: "You have been here before, and this is not your password." });
+      return complain(401, {
+        message: `${email} has an account already, and this is not its password.`,
+        remedy:
+          "If it is lost, a coordinator of the office that you belong to, or whoever runs Hemstitch, makes a link for a new one. This invitation stays good.",
+      });
   } else if (!form.name?.trim())
     return complain(422, { message: "Say your name.", problems: [{ at: "name", message: "must not be blank" }] });
   else {

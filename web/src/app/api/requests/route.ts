@@ -1,9 +1,12 @@
-import { checkEntry, isListName, LISTS } from "@hemstitch/core/standard";
+import { isListName, LISTS } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { formOf, NewRequest } from "@/server/forms";
+import { problemsOfEntry } from "@/server/queries/entry-check";
 import { ask, requestsOf } from "@/server/queries/requests";
 
 const LARGEST_SAMPLE = 200_000;
+/** Problems of a sample that are told. */
+const MOST_TOLD = 20;
 
 export const GET = guarded("request", async (asker) => answer({ requests: await requestsOf(asker) }));
 
@@ -15,11 +18,14 @@ export const POST = guarded("request", async (asker, request) => {
     return complain(422, { message: `The standard has no “${form.list}”; it has ${Object.keys(LISTS).join(", ")}.` });
   if (JSON.stringify(form.sample).length > LARGEST_SAMPLE)
     return complain(413, { message: "The sample is too large." });
-  const wrong = checkEntry(form.list, form.sample);
+  const wrong = await problemsOfEntry(form.list, form.sample);
   if (wrong.length > 0)
     return complain(422, {
-      message: `What you ask for can't stand in the standard: ${wrong.map(({ message }) => message).join(" ")}`,
-      problems: wrong.map(({ at, message }) => ({ at: String(at ?? ""), message })),
+      message: `What you ask for can't stand in the standard: ${wrong
+        .slice(0, MOST_TOLD)
+        .map(({ message }) => message)
+        .join(" ")}`,
+      problems: wrong.slice(0, MOST_TOLD).map(({ at, message }) => ({ at: String(at ?? ""), message })),
     });
   const id = await ask(asker, {
     list: form.list,

@@ -1,5 +1,6 @@
 import { answer, complain, guarded, open } from "@/server/access/guarded";
 import { formOf, SignIn } from "@/server/forms";
+import { OPEN_FORM } from "@/server/files/limits";
 import { plainEmail } from "@/server/people/accounts";
 import { tryPassword, type Attempt } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
@@ -14,7 +15,7 @@ export interface SignedIn {
 
 /** Signs in. The answer is the same for an unknown e-mail and a wrong password. */
 export const POST = open(async (request) => {
-  const form = await formOf(SignIn, request);
+  const form = await formOf(SignIn, request, OPEN_FORM);
   if (form instanceof Response) return form;
   const place = placeOf(request.headers);
   const attempt: Attempt = { email: plainEmail(form.email), address: addressOf(request.headers), place };
@@ -29,7 +30,7 @@ export const POST = open(async (request) => {
   if (tried.is === "wrong")
     return complain(401, {
       message: "This e-mail and password do not belong together.",
-      remedy: "Try again, or ask the coordinator for a new invitation.",
+      remedy: "Try again. If the password is lost, a coordinator of your office makes a link for a new one.",
     });
   const { failedBefore, response: signedIn } = tried;
   const response = withCookies(answer({ failedBefore } satisfies SignedIn), signedIn);

@@ -24,6 +24,8 @@ const WHAT: Readonly<Record<string, string>> = {
   "file.kind": "judged as another kind of drawing",
   "file.cancelled": "stopped the inspection of",
   "people.password": "changed the password of",
+  "people.password-link": "made a link for a new password of",
+  "people.password-reset": "chose a new password by a link,",
   "people.signed-out-everywhere": "signed out everywhere,",
 };
 

@@ -1,4 +1,4 @@
-import { bigint, integer, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import { bigint, index, integer, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { at, bytea } from "./columns";
 import { offices, users } from "./people";
 
@@ -40,6 +40,7 @@ export const uploads = pgTable("uploads", {
   /** What the sender says the file's SHA-256 is. */
   sha256: text("sha256"),
   received: bigint("received", { mode: "number" }).notNull().default(0),
+  begunAt: at("begun_at").notNull().defaultNow(),
   /** When the last piece came. */
   lastAt: at("last_at").notNull().defaultNow(),
 });
@@ -55,8 +56,13 @@ export const officeFiles = pgTable(
       .notNull()
       .references(() => files.sha256),
     since: at("since").notNull().defaultNow(),
+    /** Who brought it, or had it made; nobody is said where that was not kept. */
+    broughtBy: uuid("brought_by").references(() => users.id, { onDelete: "set null" }),
   },
-  (table) => [primaryKey({ columns: [table.officeId, table.sha256] })],
+  (table) => [
+    primaryKey({ columns: [table.officeId, table.sha256] }),
+    index("office_files_brought").on(table.broughtBy, table.since),
+  ],
 );
 
 /**

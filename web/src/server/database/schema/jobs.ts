@@ -1,6 +1,6 @@
 import { index, integer, jsonb, pgTable, real, text, uuid } from "drizzle-orm/pg-core";
 import { at, id, made } from "./columns";
-import { officeId } from "./people";
+import { officeId, users } from "./people";
 
 export const JOB_STATES = ["waiting", "working", "done", "failed", "cancelled"] as const;
 export type JobState = (typeof JOB_STATES)[number];
@@ -11,6 +11,8 @@ export const jobs = pgTable(
   {
     id: id(),
     officeId: officeId(),
+    /** Who asked for it; nobody is said where the demo did, or before that was kept. */
+    askedBy: uuid("asked_by").references(() => users.id, { onDelete: "set null" }),
     kind: text("kind").notNull(),
     /** What it was asked to do; a job that is taken up again does the same. */
     args: jsonb("args").notNull(),
@@ -21,12 +23,17 @@ export const jobs = pgTable(
     aliveAt: at("alive_at"),
     /** How often it was begun. Whoever works on it names the number, so that nobody writes for another. */
     attempts: integer("attempts").notNull().default(0),
+    /** When it was begun last: whose turn is next goes by that. */
+    beganAt: at("began_at"),
     problem: text("problem"),
     remedy: text("remedy"),
     madeAt: made(),
     finishedAt: at("finished_at"),
   },
-  (table) => [index("jobs_state").on(table.state, table.madeAt)],
+  (table) => [
+    index("jobs_state").on(table.state, table.madeAt),
+    index("jobs_began").on(table.officeId, table.askedBy, table.beganAt),
+  ],
 );
 
 /** The job that makes what a row holds. */

@@ -92,6 +92,18 @@ export const invitations = pgTable("invitations", {
   madeAt: made(),
 });
 
+/** A link that lets somebody who has lost their password choose another; its secret is kept hashed and works once. */
+export const passwordLinks = pgTable("password_links", {
+  id: id(),
+  userId: userId(),
+  tokenHash: text("token_hash").notNull().unique(),
+  /** Who made it. */
+  madeBy: text("made_by").notNull(),
+  expiresAt: at("expires_at").notNull(),
+  usedAt: at("used_at"),
+  madeAt: made(),
+});
+
 /** Personal tokens for the command line, shown once and kept hashed. */
 export const accessTokens = pgTable("access_tokens", {
   id: id(),
@@ -115,6 +127,22 @@ export const knownPlaces = pgTable(
     lastAt: at("last_at").notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.userId, table.placeHash] })],
+);
+
+/**
+ * Addresses that wait for a try of one account while its tries are slowed down, each as a keyed hash: who has tried
+ * least is let through first, however often others ask.
+ */
+export const signInWaits = pgTable(
+  "sign_in_waits",
+  {
+    account: text("account").notNull(),
+    address: text("address").notNull(),
+    since: at("since").notNull().defaultNow(),
+    /** When it asked last; one that falls silent has lost its turn. */
+    lastAt: at("last_at").notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.account, table.address] })],
 );
 
 /**

@@ -25,7 +25,9 @@ export const editions = pgTable(
     officeId: officeId(),
     number: integer("number").notNull(),
     content: jsonb("content").$type<OfficeStandard>().notNull(),
-    /** SHA-256 of the canonical JSON, lower-case hexadecimal. */
+    /** The standard as it was sealed: its canonical JSON as it was written then, which nothing writes anew. */
+    written: text("written").notNull(),
+    /** SHA-256 of `written` in UTF-8, lower-case hexadecimal. */
     digest: text("digest").notNull(),
     summary: text("summary").notNull(),
     publishedBy: text("published_by").notNull(),

@@ -1,5 +1,7 @@
+import { eq } from "drizzle-orm";
 import { answer, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
+import { offices } from "@/server/database/schema";
 import { formOf, NewInvitation } from "@/server/forms";
 import { invite, plainEmail } from "@/server/people/accounts";
 import { record } from "@/server/queries/log";
@@ -7,14 +9,18 @@ import { record } from "@/server/queries/log";
 /** What the link of a new invitation ends with; it is told once. */
 export interface InvitationMade {
   readonly secret: string;
+  /** Invitations of the same address that do not work any more. */
+  readonly replaced: number;
 }
 
 /** Invites somebody; the answer holds the link's secret, which stands nowhere else. */
 export const POST = guarded("people", async (asker, request) => {
   const form = await formOf(NewInvitation, request);
   if (form instanceof Response) return form;
-  const secret = await database().transaction(async (transaction) => {
-    const made = await invite(transaction, {
+  const made = await database().transaction(async (transaction) => {
+    // One after the other, so that of two at once the second replaces the first.
+    await transaction.select({ id: offices.id }).from(offices).where(eq(offices.id, asker.officeId)).for("update");
+    const invited = await invite(transaction, {
       officeId: asker.officeId,
       email: form.email,
       role: form.role,
@@ -22,10 +28,16 @@ export const POST = guarded("people", async (asker, request) => {
     });
     await record(
       asker,
-      [{ what: "people.invited", entry: plainEmail(form.email), after: { role: form.role } }],
+      [
+        {
+          what: "people.invited",
+          entry: plainEmail(form.email),
+          after: { role: form.role, replaced: invited.replaced },
+        },
+      ],
       transaction,
     );
-    return made;
+    return invited;
   });
-  return answer({ secret } satisfies InvitationMade, 201);
+  return answer(made satisfies InvitationMade, 201);
 });

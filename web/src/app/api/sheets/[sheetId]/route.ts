@@ -1,13 +1,23 @@
-import { and, eq, sql } from "drizzle-orm";
+import { and, eq, ne, sql } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { database } from "@/server/database/client";
-import { storable } from "@/server/database/jsonb";
+import { database, type Transaction } from "@/server/database/client";
+import { storable, storableText } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
-import { sheets } from "@/server/database/schema";
+import { planSets, sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
 import { record } from "@/server/queries/log";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
+
+/** Whether another sheet of the set has a number. Sheets of one set are numbered one after the other. */
+async function isTaken(on: Transaction, planSetId: string, sheetId: string, number: string): Promise<boolean> {
+  await on.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+  const [other] = await on
+    .select({ id: sheets.id })
+    .from(sheets)
+    .where(and(eq(sheets.planSetId, planSetId), eq(sheets.number, number), ne(sheets.id, sheetId)));
+  return other !== undefined;
+}
 
 export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId = "" }) => {
   const form = await formOf(SheetChange, request);
@@ -27,25 +37,33 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
     if (wrong) return wrong;
     if (!(await sourceBytes(found.planSet.id, placement.sourceId))) return missing();
   }
+  const number = rest.number === undefined ? undefined : storableText(rest.number.trim());
+  if (number === "")
+    return complain(422, {
+      message: "A sheet has a number.",
+      problems: [{ at: "number", message: "must not be blank" }],
+    });
   const saved = await database().transaction(async (transaction) => {
+    if (number !== undefined && (await isTaken(transaction, found.planSet.id, sheetId, number))) return "taken";
     const [row] = await transaction
       .update(sheets)
       .set({
         ...storable(rest),
+        ...(number === undefined ? {} : { number }),
         ...(placement ? { placement: storable({ ...placement }) as PlacementRow } : {}),
         version: sql`${sheets.version} + 1`,
       })
       .where(and(eq(sheets.id, sheetId), eq(sheets.version, version)))
       .returning({ version: sheets.version });
-    const { number, title, frame, revision, placement: placed } = found.sheet;
-    const before = { number, title, frame, revision, placement: placed };
+    const { number: was, title, frame, revision, placement: placed } = found.sheet;
+    const before = { number: was, title, frame, revision, placement: placed };
     if (row)
       await record(
         asker,
         [
           {
             what: "plan-set.sheet",
-            entry: `${number}, ${found.planSet.name}`,
+            entry: `${was}, ${found.planSet.name}`,
             before,
             after: { ...before, ...rest, ...(placement ? { placement } : {}) },
           },
@@ -54,6 +72,11 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
       );
     return row;
   });
+  if (saved === "taken")
+    return complain(409, {
+      message: `The set has a sheet ${number} already.`,
+      remedy: "Give this one another number.",
+    });
   if (!saved)
     return complain(409, {
       message: "Somebody has changed this sheet meanwhile. Nothing of yours was stored.",

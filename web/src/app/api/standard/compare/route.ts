@@ -1,8 +1,8 @@
-import { editionDifferences } from "@hemstitch/core/rules";
 import type { Difference, OfficeStandard } from "@hemstitch/core/standard";
 import type { Asker } from "@/server/access/access";
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
+import { differencesBetween } from "@/server/queries/changes";
 import { draftOf, editionOf } from "@/server/queries/standard";
 import { readWholeStandard } from "@/server/read-standard";
 
@@ -23,12 +23,12 @@ export const POST = guarded("see-office", async (asker, request) => {
   if (!from) return missing();
   if (searchParams.get("to") !== "file") {
     const to = await one(asker, searchParams.get("to") ?? "");
-    return to ? answer({ differences: editionDifferences(from, to) } satisfies ComparedAnswer) : missing();
+    return to ? answer({ differences: await differencesBetween(from, to) } satisfies ComparedAnswer) : missing();
   }
   const received = await receiveFile(request);
   if (!received.ok) return complainOfFile(received.problem);
   const read = await readWholeStandard(received.value.bytes);
   return read instanceof Response
     ? read
-    : answer({ differences: editionDifferences(from, read.standard) } satisfies ComparedAnswer);
+    : answer({ differences: await differencesBetween(from, read.standard) } satisfies ComparedAnswer);
 });

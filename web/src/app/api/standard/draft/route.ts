@@ -1,8 +1,9 @@
-import { editionDifferences } from "@hemstitch/core/rules";
 import { answer, guarded } from "@/server/access/guarded";
 import { draftEditFrom } from "@/server/draft-edits";
 import { answerToEdit } from "@/server/edit-answers";
 import { jsonOf } from "@/server/forms";
+import { EDIT } from "@/server/files/limits";
+import { changesOfDraft } from "@/server/queries/changes";
 import { editDraft } from "@/server/queries/change-draft";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
@@ -18,13 +19,13 @@ export const GET = guarded("see-office", async (asker) => {
   return answer({
     version: draft.version,
     edition: edition?.number ?? null,
-    changes: edition ? editionDifferences(edition.content, draft.content).length : 0,
+    changes: edition ? (await changesOfDraft(asker.officeId, edition, draft)).length : 0,
   } satisfies DraftAnswer);
 });
 
 /** Makes one edit of the draft, of whatever kind; what others changed meanwhile is brought together, or told. */
 export const PATCH = guarded("edit-standard", async (asker, request) => {
-  const sent = await jsonOf(request);
+  const sent = await jsonOf(request, EDIT);
   if (sent instanceof Response) return sent;
   const edit = draftEditFrom(sent.value);
   return edit instanceof Response ? edit : answerToEdit(await editDraft(asker, edit));

@@ -1,10 +1,12 @@
-import { readFontFile } from "@hemstitch/core/formats/font-file";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { download } from "@/server/download";
 import { keepFile, officeFileBytes } from "@/server/files/keep";
+import { roomFor } from "@/server/files/quotas";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
+import { complainOfWork } from "@/server/made-files";
 import { draftOf } from "@/server/queries/standard";
+import { readUploadedFont } from "@/server/standard-fonts";
 
 /** A font that was kept; the height of its capitals as a share of the size. */
 export interface FontAnswer {
@@ -28,9 +30,11 @@ export const GET = guarded("see-office", async (asker, request) => {
 export const POST = guarded("edit-standard", async (asker, request) => {
   const received = await receiveFile(request);
   if (!received.ok) return complainOfFile(received.problem);
-  const font = readFontFile(received.value.bytes);
-  if (!font.ok) return complain(422, font.problem);
-  await keepFile(database(), asker.officeId, received.value.sha256, received.value.bytes);
-  const { family, capHeight } = font.value;
+  const font = await readUploadedFont(received.value.bytes);
+  if (!font.ok) return complainOfWork(font);
+  const room = await roomFor(database(), asker, received.value.bytes.length);
+  if (!room.ok) return complainOfFile(room.problem);
+  await keepFile(database(), asker, received.value.sha256, received.value.bytes);
+  const { family, capHeight } = font;
   return answer({ family, sha256: received.value.sha256, capHeight } satisfies FontAnswer, 201);
 });

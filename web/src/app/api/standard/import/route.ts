@@ -1,10 +1,10 @@
-import { editionDifferences } from "@hemstitch/core/rules";
 import { type OfficeStandard } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { isVersion } from "@/server/forms";
 import { complainOfEdit } from "@/server/edit-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { replaceDraft } from "@/server/queries/change-draft";
+import { differencesBetween } from "@/server/queries/changes";
 import { draftOf } from "@/server/queries/standard";
 import { readWholeStandard } from "@/server/read-standard";
 
@@ -35,7 +35,7 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   if (store !== null && !isVersion(Number(store)))
     return complain(400, { message: "There is no such version of the draft." });
   const { content, version } = await draftOf(asker.officeId);
-  const changes = editionDifferences(content, read.standard);
+  const changes = await differencesBetween(content, read.standard);
   const found = {
     name: read.standard.name,
     edition: read.standard.edition,

@@ -1,6 +1,6 @@
-import { editionDifferences } from "@hemstitch/core/rules";
 import { guarded } from "@/server/access/guarded";
 import { download } from "@/server/download";
+import { differencesBetween } from "@/server/queries/changes";
 import { editionInForce, editionOf } from "@/server/queries/standard";
 import { manualOf } from "@/server/made-files";
 import { standardAsked } from "@/server/standard-asked";
@@ -18,7 +18,7 @@ export const GET = guarded("see-office", async (asker, request) => {
     standard,
     ...(own ? { summary: own.summary, date: own.publishedAt.toLocaleDateString("en-GB", { dateStyle: "long" }) } : {}),
     ...(before
-      ? { changes: { since: `edition ${before.number}`, list: editionDifferences(before.content, standard) } }
+      ? { changes: { since: `edition ${before.number}`, list: await differencesBetween(before.content, standard) } }
       : {}),
   });
   return download(bytes, `${name}, manual.pdf`);

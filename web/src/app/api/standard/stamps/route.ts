@@ -1,8 +1,13 @@
-import { readPictureFile } from "@hemstitch/core/formats/picture-file";
-import { answer, complain, guarded } from "@/server/access/guarded";
+import { answer, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { keepFile } from "@/server/files/keep";
+import { roomFor } from "@/server/files/quotas";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
+import { inThread } from "@/server/jobs/threads";
+import { complainOfWork } from "@/server/made-files";
+
+/** How long looking at a picture may take, milliseconds. */
+const PICTURE_MS = 5_000;
 
 /** A picture that was kept. */
 export interface PictureAnswer {
@@ -16,11 +21,10 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   const received = await receiveFile(request);
   if (!received.ok) return complainOfFile(received.problem);
   const { bytes, sha256 } = received.value;
-  const picture = readPictureFile(bytes);
-  if (!picture.ok) return complain(422, picture.problem);
-  await keepFile(database(), asker.officeId, sha256, bytes);
-  return answer(
-    { sha256, widthPx: picture.value.widthPx, heightPx: picture.value.heightPx } satisfies PictureAnswer,
-    201,
-  );
+  const picture = await inThread({ kind: "read-picture", bytes }, { deadlineMs: PICTURE_MS });
+  if (!picture.ok) return complainOfWork(picture);
+  const room = await roomFor(database(), asker, bytes.length);
+  if (!room.ok) return complainOfFile(room.problem);
+  await keepFile(database(), asker, sha256, bytes);
+  return answer({ sha256, widthPx: picture.widthPx, heightPx: picture.heightPx } satisfies PictureAnswer, 201);
 });

@@ -1,7 +1,9 @@
+import { and, eq } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
-import { sourceDrawings } from "@/server/database/schema";
+import { planSets, sourceDrawings } from "@/server/database/schema";
 import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms";
 import { inspectedFile } from "@/server/queries/inspections";
 import { record } from "@/server/queries/log";
@@ -24,8 +26,22 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
     sha256: file.mendedSha256 ?? file.sha256,
     drawnAt: form.drawnAt.trim(),
   };
-  const id = await database().transaction(async (transaction) => {
-    const [made] = await transaction
+  const made = await database().transaction(async (transaction) => {
+    // One after the other: a form that was sent twice finds the drawing that it made.
+    await transaction.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+    const [same] = await transaction
+      .select({ id: sourceDrawings.id })
+      .from(sourceDrawings)
+      .where(
+        and(
+          eq(sourceDrawings.planSetId, planSetId),
+          eq(sourceDrawings.sha256, source.sha256),
+          eq(sourceDrawings.title, title),
+          eq(sourceDrawings.drawnAt, source.drawnAt),
+        ),
+      );
+    if (same) return { ...same, already: true };
+    const [row] = await transaction
       .insert(sourceDrawings)
       .values({ planSetId, ...source })
       .returning({ id: sourceDrawings.id });
@@ -34,7 +50,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
       [{ what: "plan-set.source-added", entry: `${title}, ${planSet.name}`, after: source }],
       transaction,
     );
-    return made?.id;
+    return { ...stored(row), already: false };
   });
-  return answer({ id }, 201);
+  return answer({ id: made.id } satisfies Made, made.already ? 200 : 201);
 });
