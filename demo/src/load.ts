@@ -60,18 +60,16 @@ async function loadEditions(officeId: string): Promise<void> {
     const publishedAt = new Date(Date.now() - (all.length + 1 - number) * HALF_A_YEAR_MS);
     const written = writeStandard(content);
     const digest = sha256Of(written);
-    await database
-      .insert(editions)
-      .values({
-        officeId,
-        number,
-        content: JSON.parse(written) as OfficeStandard,
-        written,
-        digest,
-        summary,
-        publishedBy: COORDINATOR,
-        publishedAt,
-      });
+    await database.insert(editions).values({
+      officeId,
+      number,
+      content: JSON.parse(written) as OfficeStandard,
+      written,
+      digest,
+      summary,
+      publishedBy: COORDINATOR,
+      publishedAt,
+    });
     const before = all.find((each) => each.number === number - 1)?.content;
     await loadLog(officeId, publishedAt, [
       ...(before ? stepsBetween(before, content) : []),

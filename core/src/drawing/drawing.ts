@@ -18,6 +18,8 @@ export interface Drawing {
   readonly pages: readonly Page[];
   /** What in the file was not read as marks. */
   readonly unread: readonly Unread[];
+  /** Why nothing of the file may be changed, where that is so. */
+  readonly locked?: string;
 }
 
 export interface Layer {

@@ -4,7 +4,7 @@ import type { Drawing, Page, PathColumns, TextColumns } from "./drawing";
  * Version of what is read and how it is kept. It grows when the reader sees more or the columns
  * change; a kept drawing of another version is read again from its file.
  */
-export const DRAWING_VERSION = 6;
+export const DRAWING_VERSION = 7;
 
 /** First bytes of every packed drawing, whatever its version. */
 const MAGIC = "HSD";

@@ -25,9 +25,18 @@ export function inspect(drawing: Drawing, standard: OfficeStandard, options: Ins
     for (const reason of judge(rule, severity, file, collector))
       notJudged.push({ rule: rule.id, title: rule.title, reason });
   }
-  const { findings, foundOn } = collector.findings();
+  const { findings, foundOn } = offered(drawing, collector.findings());
   const drawings = file.pages.map(drawingsOn);
   return { findings: sorted(findings), notJudged, drawings, kinds: file.pages.map(kindOf), foundOn };
+}
+
+/** Findings with the mends that can be made: none where nothing of the file may be changed. */
+function offered({ locked }: Drawing, found: ReturnType<Collector["findings"]>): ReturnType<Collector["findings"]> {
+  if (locked === undefined) return found;
+  return {
+    findings: found.findings.map(({ mend: _mend, ...finding }) => finding),
+    foundOn: new Map([...found.foundOn].map(([key, on]) => [key, { ...on, mend: [] }])),
+  };
 }
 
 /** A file's facts; where nobody said its kind and its titles name one, its pens and scales go before the general ones. */

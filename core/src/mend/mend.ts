@@ -64,6 +64,8 @@ export async function mendFile(
 ): Promise<Result<Mended>> {
   const original = await readAndInspect(bytes, standard, options);
   if (!original.ok) return original;
+  const { locked } = original.value.drawing;
+  if (locked !== undefined) return bad("locked", `Nothing was mended: ${locked}`, { remedy: "Ask the sender." });
   const state: State = { bytes, ...original.value };
   const mended = await mendAll(state, new Mender(standard, options, false), options);
   if (mended.ok || mended.problem.code !== "mend-seen") return mended;

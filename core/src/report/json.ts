@@ -112,7 +112,16 @@ function fileJson({
       atMm: { x: 0, y: 0, width: 0, height: 0 },
       message,
     };
-    return { path, sha256, format: "unknown", error: message, pages: [], findings: [unreadable], notJudged: [] };
+    return {
+      path,
+      sha256,
+      format: "unknown",
+      error: message,
+      pages: [],
+      findings: [unreadable],
+      notJudged: [],
+      notRead: [],
+    };
   }
   return {
     path,
@@ -124,7 +133,11 @@ function fileJson({
     ),
     findings: inspected.findings.map(findingJson),
     notJudged: inspected.notJudged,
-    ...(drawing.unread.length > 0 ? { notes: drawing.unread } : {}),
+    notRead: drawing.unread.map(({ code, message, page }) => ({
+      what: code,
+      ...(page === undefined ? {} : { page }),
+      message,
+    })),
   };
 }
 

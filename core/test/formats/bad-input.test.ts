@@ -56,7 +56,7 @@ describe("files that can't be read say why", () => {
   });
   it("encrypted (by qpdf)", async () => {
     const out = join(mkdtempSync(join(tmpdir(), "hemstitch-")), "locked.pdf");
-    execFileSync("qpdf", ["--encrypt", "", "owner", "256", "--", temporary(fixture("gdal.pdf")), out]);
+    execFileSync("qpdf", ["--encrypt", "reader", "owner", "256", "--", temporary(fixture("gdal.pdf")), out]);
     expect(await refusal(new Uint8Array(readFileSync(out)))).toMatchObject({ code: "encrypted" });
   });
   it("no pages", async () => {

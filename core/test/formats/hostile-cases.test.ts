@@ -18,9 +18,11 @@ const REFUSED: Record<string, RegExp> = {
   "bomb-string-120mb.pdf": /unpacks to more than is sensible; the limit is \d+ MB/,
   "bomb-raw-form-many.pdf": /draw more than is sensible.*the limit is \d+ MB/,
   "bomb-raw-pages-shared.pdf":
-    /(more lines than a file of its size can have|draw more than is sensible).*the limit is [\d,]+/,
-  "bomb-tounicode-ranges.pdf": /larger tables than is sensible; the limit is 1,500,000 entries/,
-  "bomb-w-ranges.pdf": /larger tables than is sensible; the limit is 1,500,000 entries/,
+    /(more lines and strings than a file of its size can have|draw more than is sensible).*the limit is [\d,]+/,
+  "bomb-tounicode-ranges.pdf": /larger tables than is sensible; the limit is 800,000 entries/,
+  "bomb-texts-3m.pdf": /draw more than is sensible.*the limit is \d+ MB/,
+  "bomb-pages-deep.pdf": /nested more than 64 deep/,
+  "bomb-w-ranges.pdf": /larger tables than is sensible; the limit is 800,000 entries/,
 };
 
 /** Every number of a drawing, with where it stands. */

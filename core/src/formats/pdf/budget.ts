@@ -27,7 +27,7 @@ export class Budget {
     this.streamBytes = Math.min(limits.streamBytes, limits.smallStreamBytes + limits.streamForEachByte * fileBytes);
     this.contentBytes = limits.contentBytes + limits.contentForEachByte * fileBytes;
     this.parsedBytes = limits.parsedBytes + limits.parsedForEachByte * fileBytes;
-    this.mostMarks = limits.fileMarks + limits.marksForEachByte * fileBytes;
+    this.mostMarks = limits.fileMarks + Math.floor(limits.marksForEachByte * fileBytes);
   }
 
   /** Unpacks flate data within the limit of one stream. */
@@ -78,8 +78,11 @@ export class Budget {
   /** Makes room for marks of a page, or refuses. */
   room(marks: number): void {
     if (marks > this.limits.marks)
-      throw overLimit("A page has more lines than is sensible", this.limits.marks.toLocaleString("en"));
+      throw overLimit("A page has more lines and strings than is sensible", this.limits.marks.toLocaleString("en"));
     if (this.marks + marks > this.mostMarks)
-      throw overLimit("The file has more lines than a file of its size can have", this.mostMarks.toLocaleString("en"));
+      throw overLimit(
+        "The file has more lines and strings than a file of its size can have",
+        this.mostMarks.toLocaleString("en"),
+      );
   }
 }

@@ -12,7 +12,6 @@ import {
   type PathColumns,
   type TextColumns,
 } from "../../drawing";
-import { overLimit, type ReadLimits } from "../limits";
 import type { Budget } from "./budget";
 import type { PathOperators, TextOperators } from "./origin";
 
@@ -486,6 +485,9 @@ export interface TextPlace {
   readonly lead: number;
 }
 
+/** After so many strings it is looked whether there is room for more. */
+const STRINGS_BETWEEN = 1024;
+
 /** Collects the shown strings of one page into columns. */
 export class TextCollector {
   private readonly paint = growing.uint8();
@@ -515,7 +517,7 @@ export class TextCollector {
   absurd = 0;
 
   constructor(
-    private readonly limits: ReadLimits,
+    private readonly budget: Budget,
     private readonly clips: readonly Clip[],
   ) {}
 
@@ -552,8 +554,7 @@ export class TextCollector {
     this.grows.push(place.grows);
     this.lead.push(place.lead);
     this.fontNames.push(place.fontName);
-    if (this.strings.length > this.limits.marks)
-      throw overLimit("A page has more strings than is sensible", this.limits.marks.toLocaleString("en"));
+    if (this.strings.length % STRINGS_BETWEEN === 0) this.budget.room(this.strings.length);
     return true;
   }
 

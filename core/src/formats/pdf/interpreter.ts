@@ -28,6 +28,7 @@ import type { Budget } from "./budget";
 import type { StreamCache } from "./streams";
 import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
 import { TextCursor, UNREADABLE } from "./text-cursor";
+import type { PictureTable } from "./pictures";
 import type { TransparencyTable } from "./transparency-table";
 import { StreamWatch, type PageWatch } from "./edit/watch";
 
@@ -41,6 +42,7 @@ export interface FileContext {
   readonly dashes: DashTable;
   readonly fillPatterns: FillPatternTable;
   readonly transparencies: TransparencyTable;
+  readonly pictures: PictureTable;
 }
 
 const NO_LAYER: Membership = { layer: -1, visible: true, beside: [] };
@@ -82,7 +84,7 @@ export class PageReader {
   ) {
     this.clips = [{ outer: -1, boxMm: paperMm, evenOdd: false }];
     this.paths = new PathCollector(file.budget, this.clips);
-    this.texts = new TextCollector(file.limits, this.clips);
+    this.texts = new TextCollector(file.budget, this.clips);
   }
 
   read(content: Uint8Array, resources: Dict | undefined, toPaper: Matrix): void {
@@ -160,6 +162,12 @@ export class PageReader {
 
   leftOut(code: string, message: string): void {
     if (!this.noted.has(code)) this.noted.set(code, { code, message, page: this.pageIndex });
+  }
+
+  /** Says of a picture that can't be decoded that it is not on the paper. */
+  lookAtPicture(picture: Stream): void {
+    const fault = this.file.pictures.faultOf(picture);
+    if (fault) this.leftOut("picture", `A picture on the page can't be decoded: ${fault}. What it shows was not seen.`);
   }
 
   get unread(): Unread[] {
@@ -716,7 +724,10 @@ class StreamReader {
     this.join(rawAt(object.dict, "OC"));
     const kind = nameAt(object.dict, "Subtype");
     if (kind === "Form") this.drawForm(object, name);
-    else if (kind === "Image") this.placeImage();
+    else if (kind === "Image") {
+      this.page.lookAtPicture(object);
+      this.placeImage();
+    }
     this.member = around;
   }
 

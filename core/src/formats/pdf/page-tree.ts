@@ -19,6 +19,9 @@ export interface PdfPage {
 /** Nodes of the list for each page: a list that has more leads nowhere. */
 const NODES_FOR_A_PAGE = 4;
 
+/** How deep lists of pages may stand in each other. Lists of ten each that deep would hold more pages than there are. */
+const DEEPEST = 64;
+
 /** The pages in their order. A page that is listed twice is shown twice, as viewers do. */
 export function pagesOf(file: PdfFile, limits: ReadLimits): PdfPage[] {
   const pages: PdfPage[] = [];
@@ -27,6 +30,12 @@ export function pagesOf(file: PdfFile, limits: ReadLimits): PdfPage[] {
   const walk = (value: Value, number: number, taken: Inherited): void => {
     // A list that leads back into itself is followed once.
     if (!(value instanceof Dict) || around.has(value)) return;
+    if (around.size >= DEEPEST)
+      throw new ReadError(
+        "over-limit",
+        `The list of the file's pages is nested more than ${DEEPEST} deep, the most that is followed.`,
+        "Export the drawing again.",
+      );
     if (++nodes > limits.pages * NODES_FOR_A_PAGE)
       throw new ReadError("damaged", "The file is damaged: its list of pages has no end.", "Export the drawing again.");
     const attributes = { ...taken };

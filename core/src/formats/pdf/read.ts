@@ -7,11 +7,13 @@ import type { ReadFile, ReadOptions } from "../format";
 import { DEFAULT_LIMITS, ReadError, type ReadLimits } from "../limits";
 import { FillPatternTable } from "./fill-patterns";
 import { PdfOrigin, type PageOrigin } from "./origin";
+import { besideOf } from "./beside";
 import { readViewports } from "./measure";
 import { notesOf } from "./notes";
 import { dictOf, elements, lookup } from "./objects";
 import { openPdf, type OpenedPdf } from "./open";
 import { OptionalContent } from "./optional-content";
+import { PictureTable } from "./pictures";
 import { boxOnPaper, pageBox, type PageBox } from "./page-box";
 import type { PdfPage } from "./page-tree";
 import { Budget } from "./budget";
@@ -19,7 +21,7 @@ import { PageWatch } from "./edit/watch";
 import type { PdfFile } from "./syntax/pdf-file";
 import { StreamCache, streamBytes } from "./streams";
 import { TransparencyTable } from "./transparency-table";
-import { List, type Dict } from "./syntax/values";
+import { List, type Dict, type Value } from "./syntax/values";
 
 /** Reads a PDF (ISO 32000) into the neutral drawing. */
 export function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Result<ReadFile> {
@@ -48,14 +50,11 @@ export function readPdf(bytes: Uint8Array, options: ReadOptions = {}): Result<Re
   }
 }
 
-function readDocument(
-  { file: pdf, pages: nodes }: OpenedPdf,
-  budget: Budget,
-  limits: ReadLimits,
-  onPage: ReadOptions["onPage"],
-): ReadFile {
+function readDocument(opened: OpenedPdf, budget: Budget, limits: ReadLimits, onPage: ReadOptions["onPage"]): ReadFile {
+  const { file: pdf, pages: nodes } = opened;
   const file = contextOf(pdf, budget, limits);
-  const unread: Unread[] = [];
+  const unread: Unread[] = besideOf(opened);
+  const mayChange = pdf.encryption?.mayChange ?? true;
   const pages = nodes.map((page, i, all) => {
     onPage?.(i + 1, all.length);
     return readPage(page, i + 1, file, unread);
@@ -70,6 +69,7 @@ function readDocument(
       transparencies: file.transparencies.transparencies,
       pages: pages.map(({ page }) => page),
       unread,
+      ...(mayChange ? {} : { locked: "The sender's permissions forbid changing the file." }),
     },
     origin: new PdfOrigin(
       file.optional.numbers,
@@ -87,6 +87,7 @@ const contextOf = (pdf: PdfFile, budget: Budget, limits: ReadLimits): FileContex
   dashes: new DashTable(),
   fillPatterns: new FillPatternTable(),
   transparencies: new TransparencyTable(),
+  pictures: new PictureTable(),
 });
 
 /** Reads pages of an opened file once more, for what only an edit wants to know of them. */
@@ -114,7 +115,10 @@ function readMarks(
   const box = pageBox(node, index, file.limits);
   const paperMm = { x: 0, y: 0, width: box.widthMm, height: box.heightMm };
   const reader = new PageReader(file, index, paperMm, watch);
-  reader.read(pageContent(node.dict, file.budget), dictOf(node.attributes.Resources), box.toPaper);
+  const broken: string[] = [];
+  const content = pageContent(node.dict, file.budget, broken);
+  for (const message of broken) reader.leftOut("content-missing", message);
+  reader.read(content, dictOf(node.attributes.Resources), box.toPaper);
   reader.readNotes(notesOf(node.dict), box.toPaper);
   return { reader, box };
 }
@@ -157,11 +161,22 @@ function readPage(
   };
 }
 
+/** The content of a stream; one that is there and can't be unpacked is said, and the rest of the page is read. */
+function readable(stream: Value | undefined, budget: Budget, broken: string[]): Uint8Array {
+  try {
+    return streamBytes(stream, budget);
+  } catch (error) {
+    if (!(error instanceof ReadError) || error.code === "over-limit") throw error;
+    broken.push("A part of the page's drawing could not be unpacked; it is left out.");
+    return new Uint8Array(0);
+  }
+}
+
 /** The streams of a page make one content, parted by white space (ISO 32000-1, 7.8.2). */
-export function pageContent(node: Dict, budget: Budget): Uint8Array {
+export function pageContent(node: Dict, budget: Budget, broken: string[] = []): Uint8Array {
   const contents = lookup(node, "Contents");
   const streams = contents instanceof List ? elements(contents) : [contents];
-  const pieces = streams.map((each) => streamBytes(each, budget));
+  const pieces = streams.map((each) => readable(each, budget, broken));
   if (pieces.length === 1 && pieces[0]) return pieces[0];
   const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length + 1, 0)).fill(10);
   let at = 0;

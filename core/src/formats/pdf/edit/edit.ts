@@ -27,6 +27,8 @@ export function editPdf(
   try {
     const budget = new Budget({ ...DEFAULT_LIMITS, ...options.limits }, bytes.length, options.inflate);
     const { file, pages } = openPdf(bytes, budget);
+    if (file.encryption?.mayChange === false)
+      return bad("locked", "The sender's permissions forbid changing the file.");
     const update = new FileUpdate(file);
     const layers = new Layers(update, origin);
     const again = new ReadAgain(file, budget);

@@ -221,9 +221,7 @@ function simpleTexts(
       texts[code++] = textOfGlyph(each.text) ?? "";
     }
   }
-  map?.text.forEach((text, at) => {
-    if (at < 256) texts[at] = text;
-  });
+  if (map) for (let at = 0; at < texts.length; at++) texts[at] = map.text.get(at) ?? texts[at] ?? "";
   return { texts, glyphNames };
 }
 
@@ -338,10 +336,10 @@ function loadComposite(dict: Dict, map: CharacterMap | undefined, budget: Budget
   const descriptor = dictAt(descendant, "FontDescriptor");
   const name = nameAt(dict, "BaseFont") ?? nameAt(descendant, "BaseFont") ?? "";
   const { embedded, outlines } = embeddedFont(descriptor, budget);
-  const codeOf = invert(map?.text ?? new Map());
+  const codeOf = (letter: string): number | undefined => map?.text.codeOf(letter);
   const toGlyph = cidToGlyph(descendant, budget);
   const glyphOf = (letter: string): number | undefined => {
-    const code = codeOf.get(letter);
+    const code = codeOf(letter);
     return code === undefined ? undefined : toGlyph(outlines?.glyphOfCid(code) ?? code);
   };
   const widths = compositeWidths(descendant, budget);
@@ -358,12 +356,12 @@ function loadComposite(dict: Dict, map: CharacterMap | undefined, budget: Budget
 /** A map names the glyphs that a file uses, and those are in it. */
 function encodedByMap(
   map: CharacterMap | undefined,
-  codeOf: ReadonlyMap<string, number>,
+  codeOf: (letter: string) => number | undefined,
   widthOf: (code: number) => number,
 ): LoadedFont["encode"] {
   const size = codeSize(map);
   return encodedBy((letter) => {
-    const code = codeOf.get(letter);
+    const code = codeOf(letter);
     if (code === undefined) return undefined;
     const bytes = Array.from({ length: size }, (_, i) => Math.floor(code / 256 ** (size - 1 - i)) & 255);
     return { bytes, width: widthOf(code), isWordSpace: size === 1 && code === 32 };

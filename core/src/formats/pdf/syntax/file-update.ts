@@ -84,7 +84,8 @@ export class FileUpdate {
 
   /** What of the trailer is true of the new section, too. */
   private trailer(): Map<string, Value> {
-    const kept = ["Root", "Info", "ID"] as const;
+    // A file that was encrypted stays so.
+    const kept = ["Root", "Info", "ID", "Encrypt"] as const;
     return new Map(
       kept.flatMap((key) => {
         const value = this.file.trailer.get(key);
@@ -116,7 +117,7 @@ class Writer {
   objects(values: ReadonlyMap<number, Value>): void {
     for (const [number, value] of [...values].sort(([a], [b]) => a - b)) {
       this.places.set(number, this.length);
-      this.write(objectBytes(number, this.file.generationOf(number), value));
+      this.write(objectBytes(number, this.file.generationOf(number), this.file.asWritten(number, value)));
     }
   }
 

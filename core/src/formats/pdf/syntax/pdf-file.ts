@@ -2,8 +2,10 @@ import { dictAt, nameAt, numberAt } from "../objects";
 import type { Budget } from "../budget";
 import { streamBytes } from "../streams";
 import { readSections, searchObjects, type CrossReference } from "./cross-reference";
-import { find, ObjectParser } from "./object-parser";
-import { Dict, Ref, resolved, Stream, type ObjectSource, type Value } from "./values";
+import { headOf } from "./head";
+import { ObjectParser } from "./object-parser";
+import { encryptionOf, type Encryption } from "./encryption";
+import { Dict, List, Ref, resolved, Stream, type ObjectSource, type Value } from "./values";
 
 /**
  * The objects of a PDF, each read when it is first asked for, where the file's cross-reference table says it stands –
@@ -17,15 +19,42 @@ export class PdfFile implements ObjectSource {
   private readonly objects = new Map<number, Value>();
   private readonly underWay = new Set<number>();
   private readonly packs = new Map<number, readonly Value[]>();
+  private opened: { readonly encryption: Encryption; readonly number: number } | undefined;
 
   constructor(
     readonly bytes: Uint8Array,
     readonly budget: Budget,
   ) {
-    this.head = Math.max(0, find(bytes.subarray(0, 1024), "%PDF-"));
+    this.head = Math.max(0, headOf(bytes));
     const table = readSections(this.context());
     this.table = table ?? { entries: new Map(), trailer: new Map() };
+    if (table) this.open();
     if (!table || !this.hasPages()) this.search();
+  }
+
+  /** How the file is encrypted; undefined where it isn't. */
+  get encryption(): Encryption | undefined {
+    return this.opened?.encryption;
+  }
+
+  /** Whether the table of the file's objects had to be made by searching, as viewers do. */
+  get wasSearched(): boolean {
+    return this.searched;
+  }
+
+  /** Opens an encrypted file without a password. Throws `NotOpened` where it needs one. */
+  private open(): void {
+    this.opened = undefined;
+    const said = this.trailer.get("Encrypt");
+    const dict = resolved(said, this);
+    if (!(dict instanceof Dict)) return;
+    const ids = resolved(this.trailer.get("ID"), this);
+    const id = ids instanceof List ? resolved(ids.items[0], this) : null;
+    const encryption = encryptionOf(dict, id instanceof Uint8Array ? id : new Uint8Array(0), this);
+    // What was read so far was read as it stands.
+    this.objects.clear();
+    this.packs.clear();
+    this.opened = { encryption, number: said instanceof Ref ? said.number : 0 };
   }
 
   get trailer(): ReadonlyMap<string, Value> {
@@ -82,11 +111,23 @@ export class PdfFile implements ObjectSource {
     const parser = new ObjectParser(this.bytes, this, entry.at);
     const found = parser.indirect();
     this.budget.parse(parser.at - entry.at);
-    if (found?.number === number) return found.value;
+    if (found?.number === number) return this.meant(number, found.generation, found.value);
     // The table is wrong here, so it can't be trusted elsewhere.
     if (this.searched) return null;
     this.search();
     return this.read(number);
+  }
+
+  /** An object as it is meant; what says how the file is encrypted is not encrypted itself. */
+  private meant(number: number, generation: number, value: Value): Value {
+    if (!this.opened || number === this.opened.number) return value;
+    return this.opened.encryption.decrypted(number, generation, value);
+  }
+
+  /** An object as it has to stand in the file. */
+  asWritten(number: number, value: Value): Value {
+    if (!this.opened || number === this.opened.number) return value;
+    return this.opened.encryption.encrypted(number, this.generationOf(number), value);
   }
 
   /** The objects in an object stream (ISO 32000-1, 7.5.7). */
@@ -131,6 +172,7 @@ export class PdfFile implements ObjectSource {
     this.packs.clear();
     const found = searchObjects(this.context());
     this.table = found;
+    this.open();
     for (const number of found.streams) {
       const stream = this.object(number);
       if (!(stream instanceof Stream)) continue;
