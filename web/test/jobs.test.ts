@@ -11,7 +11,7 @@ import { fileBytes } from "../src/server/files/pieces";
 import { changeLog, drawings, inspectedFiles, inspections, jobs, planSets } from "../src/server/database/schema";
 import { publish } from "../src/server/queries/editions";
 import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
-import { editList } from "../src/server/queries/change-draft";
+import { editDraft, editList } from "../src/server/queries/change-draft";
 import { draftOf } from "../src/server/queries/standard";
 import { enqueue } from "../src/server/jobs/enqueue";
 import { run, runNow, takeNext, takeOne } from "../src/server/jobs/run";
@@ -227,6 +227,32 @@ describe("jobs", () => {
     await running;
     expect((await rowOf(id)).job).toMatchObject({ state: "waiting", attempts: 0 });
     await cancelled(id);
+  });
+});
+
+describe("a job that is taken up again", () => {
+  it("goes by the edition that it began with, though another was published meanwhile", async () => {
+    const who = await newPerson(await newOffice(), "coordinator");
+    await publish(who, "First", 1);
+    const id = await waitingFile(who.officeId, largePage(500_000, 1000));
+    const { jobId } = await rowOf(id);
+    const stop = new AbortController();
+    const job = (await takeOne(database, jobId))!;
+    const running = run(database, job, stop.signal);
+    await until(async () => JSON.stringify((await rowOf(id)).job.args).includes('"by":1'));
+    stop.abort();
+    await running;
+    await editDraft(who, { of: "facts", facts: { name: "Another" } });
+    await publish(who, "Second", 2);
+    await runNow(database, jobId);
+    expect(await rowOf(id)).toMatchObject({
+      standardName: expect.stringMatching(/edition 1$/),
+      job: { state: "done" },
+    });
+    // One that begins now goes by the new one.
+    const next = await waitingFile(who.officeId, onePage({ content: "1 w 1 1 m 9 9 l S" }));
+    await inspectNow(next);
+    expect((await rowOf(next)).standardName).toMatch(/edition 2$/);
   });
 });
 

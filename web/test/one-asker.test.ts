@@ -171,7 +171,7 @@ describe("a font whose substitutions never end", { timeout: 60_000 }, () => {
     const named = { family: "Endless", sha256: sha256(endless) };
     await database
       .update(standards)
-      .set({ content: { ...row!.content, fonts: [...row!.content.fonts, named] } })
+      .set({ content: { ...row!.content, fonts: [...row!.content.fonts, { ...named, licence: "" }] } })
       .where(eq(standards.officeId, office));
     const { value, ticks } = await meanwhile(() => ida.send(starter.GET, "GET", { query: { kind: "floor-plan" } }));
     expect(value.status).toBe(200);

@@ -9,24 +9,33 @@ import * as draft from "../src/app/api/standard/draft/route";
 import * as imported from "../src/app/api/standard/import/route";
 import * as rollBack from "../src/app/api/standard/roll-back/route";
 import * as publication from "../src/app/api/editions/publish/route";
-import { planSets, sheets } from "../src/server/database/schema";
+import * as sources from "../src/app/api/plan-sets/[planSetId]/sources/route";
+import * as requestList from "../src/app/api/requests/route";
+import { planSets, sheets, sourceDrawings } from "../src/server/database/schema";
 import { refusalOf } from "../src/server/http/refusals";
-import { Browser, database, newOffice, newPerson, pool } from "./support";
+import { closeThreads } from "../src/server/jobs/threads";
+import { onePage } from "../../core/test/support/raw-pdf";
+import { Browser, database, inspectNow, newOffice, newPerson, pool, waitingFile } from "./support";
 
 let ida: Browser;
+let office = "";
 let planSetId = "";
 let sheetId = "";
 const status = async (...asked: Parameters<Browser["send"]>): Promise<number> => (await ida.send(...asked)).status;
 
 beforeAll(async () => {
-  ida = await Browser.of((await newPerson(await newOffice(), "coordinator")).email);
+  office = await newOffice();
+  ida = await Browser.of((await newPerson(office, "coordinator")).email);
   planSetId = (
     await ida.json<{ id: string }>(planSetList.POST, "POST", { body: { name: "Landing", units: "metric" } }, 201)
   ).id;
   const body = { number: "A-101", title: "Plan", frame: "A1" };
   sheetId = (await ida.json<{ id: string }>(newSheets.POST, "POST", { params: { planSetId }, body }, 201)).id;
 });
-afterAll(() => pool.end());
+afterAll(async () => {
+  await closeThreads();
+  await pool.end();
+});
 
 describe("a version that no row can have is refused, and is no fault of the server's", () => {
   it.each([2 ** 31, 1e12, 0, -1, 1.5])("%d", async (version) => {
@@ -124,5 +133,105 @@ describe("the same form sent eight times at once", () => {
     expect(answers.sort()).toEqual([201, ...Array<number>(7).fill(409)]);
     const rows = await database.select().from(sheets).where(eq(sheets.planSetId, planSetId));
     expect(rows.filter(({ number }) => number === "A-201")).toHaveLength(1);
+  });
+  it("makes one plan set", async () => {
+    const body = { name: "Boat store", units: "metric" };
+    const answers = await Promise.all(Array.from({ length: 8 }, () => status(planSetList.POST, "POST", { body })));
+    expect(answers.sort()).toEqual([201, ...Array<number>(7).fill(409)]);
+    expect(await database.$count(planSets, eq(planSets.name, "Boat store"))).toBe(1);
+  });
+  it("makes one source drawing, and tells all eight of it", async () => {
+    const fileId = await waitingFile(office, onePage({ content: "1 w 1 1 m 9 9 l S" }));
+    await inspectNow(fileId);
+    const body = { fileId, title: "Ground floor", drawnAt: "1:50" };
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, () => ida.send(sources.POST, "POST", { params: { planSetId }, body })),
+    );
+    expect(answers.map((answer) => answer.status).sort()).toEqual([...Array<number>(7).fill(200), 201]);
+    expect(new Set(await Promise.all(answers.map((answer) => answer.text()))).size).toBe(1);
+    expect(await database.$count(sourceDrawings, eq(sourceDrawings.planSetId, planSetId))).toBe(1);
+  });
+});
+
+describe("a sheet's number", () => {
+  const change = async (number: string): Promise<number> => {
+    const [now] = await database.select().from(sheets).where(eq(sheets.id, sheetId));
+    return status(sheet.PATCH, "PATCH", { params: { sheetId }, body: { version: now!.version, number } });
+  };
+  it("can't become blank, nor that of another sheet", async () => {
+    const body = { number: "A-301", title: "", frame: "A1" };
+    await status(newSheets.POST, "POST", { params: { planSetId }, body });
+    expect([await change(""), await change("   "), await change("A-301"), await change(" A-301 ")]).toEqual([
+      422, 422, 409, 409,
+    ]);
+    expect([await change("A-101"), await change(" A-102 ")]).toEqual([200, 200]);
+    expect((await database.select().from(sheets).where(eq(sheets.id, sheetId)))[0]?.number).toBe("A-102");
+  });
+  it("asked for twice at once goes to one sheet", async () => {
+    const made = async (number: string) =>
+      (
+        await ida.json<{ id: string }>(
+          newSheets.POST,
+          "POST",
+          { params: { planSetId }, body: { number, title: "", frame: "A1" } },
+          201,
+        )
+      ).id;
+    const both = [await made("A-401"), await made("A-402")];
+    const answers = await Promise.all(
+      both.map((id) =>
+        status(sheet.PATCH, "PATCH", { params: { sheetId: id }, body: { version: 1, number: "A-499" } }),
+      ),
+    );
+    expect(answers.sort()).toEqual([200, 409]);
+  });
+});
+
+describe("an edit that says nothing", () => {
+  it.each([[{ key: null, entry: null }], [{ key: null }], [{ entry: null }], [{}]])(
+    "%j is refused, and makes no new version",
+    async (nothing) => {
+      const version = async () => (await ida.json<{ version: number }>(draft.GET, "GET")).version;
+      const before = await version();
+      expect(await status(draft.PATCH, "PATCH", { body: { of: "list", list: "layers", edits: [nothing] } })).toBe(422);
+      expect(await version()).toBe(before);
+    },
+  );
+});
+
+describe("a method that there is not", () => {
+  it.each(["TRACE", "PROPFIND", "FOO"])("%s is answered 405", (method) =>
+    expect(refusalOf({ method, url: "/today", headers: {} } as never)).toMatchObject({ status: 405 }),
+  );
+});
+
+describe("a request for a label pattern", () => {
+  it("of twelve fields with thousands of codes is checked aside", async () => {
+    const field = (i: number) => ({
+      id: `f${i}`,
+      title: `Field ${i}`,
+      minLength: 1,
+      maxLength: 64,
+      characters: "letters-and-digits",
+      required: i === 11,
+      codes: Array.from({ length: 250 }, (_, n) => ({ code: `${n}`, meaning: "" })),
+    });
+    const pattern = {
+      id: "p",
+      title: "",
+      source: "",
+      separator: "",
+      fields: Array.from({ length: 12 }, (_, i) => field(i)),
+      examples: [],
+    };
+    const sample = { id: "p", title: "Pattern", pattern };
+    let ticks = 0;
+    const clock = setInterval(() => ticks++, 10);
+    const answer = await ida.send(requestList.POST, "POST", {
+      body: { list: "labelPatterns", entryKey: "", sample, reason: "we need it" },
+    });
+    clearInterval(clock);
+    expect([201, 422]).toContain(answer.status);
+    expect(ticks).toBeGreaterThan(3);
   });
 });

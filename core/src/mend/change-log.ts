@@ -9,6 +9,7 @@ import {
   type MarkSort,
   type TextAddition,
 } from "../drawing";
+import { settingOf, type Setting, type SettingKind } from "./expected";
 import { pathsAfter } from "./rows-after";
 
 /** Asks whether a row of a page was meant to be changed in one way. */
@@ -22,6 +23,8 @@ interface OnPage {
   readonly changed: Map<MarkChangeKind, Set<number>>;
   /** Names of the layers that marks were moved to. */
   readonly movedTo: Map<number, string>;
+  /** What was set on marks; what was set last counts. */
+  readonly settings: Map<SettingKind, Map<number, Setting>>;
 }
 
 /** What was to become of the lettering of a page. */
@@ -100,6 +103,12 @@ export class ChangeLog {
     const known = noted.changed.get(change.kind) ?? new Set();
     noted.changed.set(change.kind, known);
     rows.forEach((row) => known.add(row));
+    const setting = settingOf(change);
+    if (setting) {
+      const set = noted.settings.get(setting.kind) ?? new Map<number, Setting>();
+      noted.settings.set(setting.kind, set);
+      rows.forEach((row) => set.set(row, setting));
+    }
     if (change.kind === "move") rows.forEach((row) => noted.movedTo.set(row, change.to));
     else if (sort === "texts") this.noteLettering(change, rows);
   }
@@ -164,7 +173,7 @@ export class ChangeLog {
 
   private on(page: number, sort: MarkSort): OnPage {
     const key = `${page} ${sort}`;
-    const known = this.pages.get(key) ?? { changed: new Map(), movedTo: new Map() };
+    const known = this.pages.get(key) ?? { changed: new Map(), movedTo: new Map(), settings: new Map() };
     this.pages.set(key, known);
     return known;
   }
@@ -179,6 +188,17 @@ export class ChangeLog {
   meantOn(page: number, sort: MarkSort): Meant {
     const changed = this.pages.get(`${page} ${sort}`)?.changed;
     return (kind, row) => changed?.get(kind)?.has(row) ?? false;
+  }
+
+  /** What was to be set on a mark in one way; undefined where nothing was. */
+  settingOn<K extends SettingKind>(
+    page: number,
+    sort: MarkSort,
+    kind: K,
+    row: number,
+  ): Extract<Setting, { kind: K }> | undefined {
+    const found = this.pages.get(`${page} ${sort}`)?.settings.get(kind)?.get(row);
+    return found as Extract<Setting, { kind: K }> | undefined;
   }
 
   /** Rows of the original's paths that are left, in their order, and numbers of lines that came in; undefined where all are. */

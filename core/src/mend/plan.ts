@@ -1,5 +1,14 @@
 import { counted } from "../base/words";
-import { isLayerChange, possiblePart, sortOf, type Change, type ChangeKind, type Drawing } from "../drawing";
+import { withRoom } from "./room-to-grow";
+import {
+  isLayerChange,
+  possiblePart,
+  sortOf,
+  type Change,
+  type ChangeKind,
+  type Drawing,
+  type Possible,
+} from "../drawing";
 import type { Finding, FoundOn, Inspected } from "../inspect";
 
 /** A mend that was carried out, in the terms of the finding it answers. */
@@ -53,13 +62,32 @@ export function planMends(
   for (const finding of inOrder(findings)) {
     const asked = mendOf(finding, foundOn);
     if (asked.length === 0 || !chosen(finding)) continue;
-    const possible = asked.map((change) => possiblePart(drawing, change));
+    const possible = asked.map((change) => withItsRoom(drawing, possiblePart(drawing, change)));
     const reason = possible.map((each) => each.reason).find((each) => each !== undefined);
     const changes = possible.flatMap(({ change }) => change ?? []);
     if (changes.length === 0) left.push(leftFor(finding, reason ?? "It can't be changed in this file."));
-    else if (taken.take(changes)) mends.push({ finding, changes, done: inWords(finding, changes) });
+    else if (taken.take(changes)) {
+      const isPart = possible.some((each) => each.isPart === true);
+      mends.push({ finding, changes, done: inWords(isPart ? ofPart(finding, changes) : finding, changes) });
+      if (isPart) left.push(leftFor(finding, reason ?? ""));
+    }
   }
   return { mends, left };
+}
+
+/** A finding of which some marks are left as they are: the others count. */
+const ofPart = (finding: Finding, changes: readonly Change[]): Finding => ({
+  ...finding,
+  count: changes.reduce((sum, change) => sum + (isLayerChange(change) ? 0 : change.rows.length), 0),
+});
+
+/** What of a change has room where it stands. */
+function withItsRoom(drawing: Drawing, possible: Possible): Possible & { readonly isPart?: boolean } {
+  const { change } = possible;
+  const page = change?.kind === "set-height" ? drawing.pages[change.page - 1] : undefined;
+  if (change?.kind !== "set-height" || !page) return possible;
+  const roomy = withRoom(page, change);
+  return roomy.reason === undefined ? possible : { ...roomy, isPart: roomy.change !== undefined };
 }
 
 export const leftFor = ({ key, rule, title, page, layer }: Finding, reason: string): MendLeft => ({

@@ -1,6 +1,7 @@
 import { countBelow } from "../base/sorted";
 import { PAINT, type Drawing, type Page, type PathColumns, type TextColumns } from "../drawing";
 import type { AddedText, ChangeLog } from "./change-log";
+import { isAsSet, isHeightAsSet } from "./expected";
 
 /** Two coordinates nearer than this are the same. Millimetres. */
 const SAME_MM = 0.001;
@@ -49,7 +50,6 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
   const left = log.pathsLeft(page.index);
   const expected = left?.length ?? a.count;
   if (b.count !== expected) return [`There were ${a.count} painted lines and are now ${b.count}.`];
-  const meant = log.meantOn(page.index, "paths");
   const moved = patternsMoved(page, log);
   const turns = new Turns(a, left, (id) => log.rowOf(page.index, id));
   for (let now = 0; now < b.count; now++) {
@@ -62,12 +62,21 @@ function pathDifferences({ before, after, page, other, log }: Sides): string[] {
     const layer = layerNow(after, b.layer[now]);
     const follows = moved.size > 0 && moved.get(cellOf(page, a.group[row] ?? 0) ?? -1)?.has(layer);
     if (!follows && layer !== log.layerNow(page.index, "paths", id)) return [`Line ${row} is on another layer.`];
-    const widthKept = Math.abs((a.widthMm[row] ?? 0) - (b.widthMm[now] ?? 0)) <= SAME_MM;
-    if (!widthKept && !meant("set-width", id)) return [`Line ${id} has another width.`];
-    if (!meant("set-line-type", id) && !sameDash(before.dashes[a.dash[row] ?? 0], after.dashes[b.dash[now] ?? 0]))
-      return [`Line ${row} has another line type.`];
+    const seen = {
+      widthMm: b.widthMm[now] ?? 0,
+      dash: after.dashes[b.dash[now] ?? 0] ?? [],
+      colour: b.strokeColour[now] ?? 0,
+    };
+    const asSet = (kind: "set-width" | "set-line-type" | "set-shade"): boolean | undefined => {
+      const setting = log.settingOn(page.index, "paths", kind, id);
+      return setting && isAsSet(setting, seen);
+    };
+    const widthKept = Math.abs((a.widthMm[row] ?? 0) - seen.widthMm) <= SAME_MM;
+    if (!(asSet("set-width") ?? widthKept)) return [`Line ${id} has another width than it was to have.`];
+    if (!(asSet("set-line-type") ?? sameDash(before.dashes[a.dash[row] ?? 0], seen.dash)))
+      return [`Line ${row} has another line type than it was to have.`];
     if (
-      (a.strokeColour[row] !== b.strokeColour[now] && !meant("set-shade", id)) ||
+      !(asSet("set-shade") ?? a.strokeColour[row] === b.strokeColour[now]) ||
       a.fillColour[row] !== b.fillColour[now] ||
       paintNow(a, row, log) !== b.paint[now] ||
       turns.now(a.order[row] ?? 0) !== b.order[now] ||
@@ -153,8 +162,10 @@ function textDifferences({ before, after, page, other, log }: Sides): string[] {
     if ((rewritten.get(row)?.string ?? a.strings[row]) !== b.strings[row]) return [`String ${row} reads differently.`];
     if (layerNow(after, b.layer[row]) !== log.layerNow(page.index, "texts", row))
       return [`String ${row} is on another layer.`];
-    if (!meant("set-height", row) && Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) > SAME_MM)
-      return [`String ${row} has another height.`];
+    const height = log.settingOn(page.index, "texts", "set-height", row);
+    const heightKept = Math.abs((a.heightMm[row] ?? 0) - (b.heightMm[row] ?? 0)) <= SAME_MM;
+    if (!(height ? isHeightAsSet(height, b.heightMm[row] ?? 0) : heightKept))
+      return [`String ${row} has another height than it was to have.`];
     // Strings of one line that were resized alike move with each other's ends; all others stay.
     const goesOn = meant("set-height", row) && meant("set-height", row - 1) && a.runsOn[row] === 1;
     if (offPlace(a, b, row, log, page.index) > SAME_MM && !goesOn) return [`String ${row} has moved.`];
@@ -181,13 +192,13 @@ function isWritten({ string, like, heightMm, startMm }: AddedText, sides: Sides,
   const { before, after, page, other, log } = sides;
   const [a, b] = [page.texts, other.texts];
   const turned = (a.angleDeg[like] ?? 0) - (b.angleDeg[row] ?? 0);
+  const set = log.settingOn(page.index, "texts", "set-height", row);
   return (
     b.strings[row] === (log.letteringOf(page.index).rewritten.get(row)?.string ?? string) &&
     layerNow(after, b.layer[row]) ===
       (log.movedTo(page.index, "texts", row) ?? log.layerNow(page.index, "texts", like)) &&
     before.fonts[a.font[like] ?? 0]?.name === after.fonts[b.font[row] ?? 0]?.name &&
-    (Math.abs((b.heightMm[row] ?? 0) - heightMm) <= WRITTEN_MM ||
-      log.meantOn(page.index, "texts")("set-height", row)) &&
+    (set ? isHeightAsSet(set, b.heightMm[row] ?? 0) : Math.abs((b.heightMm[row] ?? 0) - heightMm) <= WRITTEN_MM) &&
     Math.abs((b.anchors[row * 2] ?? 0) - startMm[0]) <= WRITTEN_MM &&
     Math.abs((b.anchors[row * 2 + 1] ?? 0) - startMm[1]) <= WRITTEN_MM &&
     Math.abs(turned - 360 * Math.round(turned / 360)) <= SAME_DEG &&

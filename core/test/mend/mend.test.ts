@@ -174,12 +174,28 @@ describe("lettering heights", () => {
   it("leave a string that goes on from them in its place, if it keeps its height", async () => {
     const bytes = onePage({
       layers: ["A-ANNO"],
-      content: on(0, `BT /F1 ${3 / 0.718} Tf 10 10 Td (first) Tj /F1 ${2.5 / 0.718} Tf (second) Tj ET`),
+      content: on(0, `BT /F1 ${3.9 / 0.718} Tf 10 10 Td (first) Tj /F1 ${2.5 / 0.718} Tf (second) Tj ET`),
     });
     const before = await drawingOf(bytes);
     const result = await mended(bytes, standard);
     expect(heights(result.drawing)).toEqual([3.5, 2.5]);
     expect(anchors(result.drawing)).toEqual(anchors(before));
+  });
+  it("that would run into other lettering are left, with the reason; the others are set", async () => {
+    const words = (size: number) => `BT /F1 ${size / 0.718} Tf`;
+    const bytes = onePage({
+      layers: ["A-ANNO"],
+      content: on(
+        0,
+        `${words(3)} 10 10 Td (Kitchen) Tj ET ${words(2.5)} 25.5 10 Td (12.5) Tj ET ${words(3)} 10 60 Td (Hall) Tj ET`,
+      ),
+    });
+    const result = await mended(bytes, standard);
+    expect(heights(result.drawing)).toEqual([3, 2.5, 3.5]);
+    expect(result.left.map(({ reason }) => reason)).toContain(
+      "1 string would run into other lettering at this height, and is left as it is.",
+    );
+    expect(result.done).toMatchObject([{ rule: "text/height", count: 1 }]);
   });
   it("leave a string in its place that goes on from several of them, under another horizontal scaling too", async () => {
     const bytes = onePage({
