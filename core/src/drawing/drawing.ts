@@ -55,6 +55,8 @@ export interface Unread {
   readonly code: string;
   readonly message: string;
   readonly page?: number;
+  /** Names of files that are kept in this one, and can be looked at by themselves. */
+  readonly files?: readonly string[];
 }
 
 export interface Page {
@@ -72,6 +74,8 @@ export interface Page {
   readonly clips: readonly Clip[];
   /** Layers whose state decides over marks of other layers too: those around them, and further ones of a membership. */
   readonly layersBeside: readonly number[];
+  /** What on it plots otherwise than a picture of it on the screen shows, in words; left out where there is nothing. */
+  readonly plotsOtherwise?: readonly string[];
 }
 
 /** One drawing of a part that the file keeps once and may draw often (a form). */

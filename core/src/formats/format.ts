@@ -15,6 +15,12 @@ export interface Format {
    * reason; nothing is thrown but what `onPage` throws.
    */
   read(bytes: Uint8Array, options?: ReadOptions): Promise<Result<ReadFile>>;
+  /** The content of a file that is kept in another, by its name; undefined where there is none of that name. */
+  readonly attached?: (
+    bytes: Uint8Array,
+    name: string,
+    options?: ReadOptions,
+  ) => Promise<Result<Uint8Array | undefined>>;
   /**
    * Carries out changes in the file that an origin belongs to, and returns a new file. The bytes
    * handed in are not touched. A format that can only be read has no `edit`.

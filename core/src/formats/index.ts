@@ -1,5 +1,5 @@
 import type { Change } from "../drawing";
-import { bad, type Result } from "../base/result";
+import { bad, good, type Result } from "../base/result";
 import type { Format, Origin, ReadFile, ReadOptions } from "./format";
 import { PDF } from "./pdf";
 
@@ -15,6 +15,16 @@ export async function readDrawing(bytes: Uint8Array, options: ReadOptions = {}):
   // What nothing claims to be is told by the likeliest format what it lacks.
   const format = FORMATS.find((each) => each.accepts(bytes)) ?? PDF;
   return format.read(bytes, options);
+}
+
+/** The content of a file that is kept in another, by its name; undefined where there is none. */
+export async function attachedFile(
+  bytes: Uint8Array,
+  name: string,
+  options: ReadOptions = {},
+): Promise<Result<Uint8Array | undefined>> {
+  const format = FORMATS.find((each) => each.accepts(bytes));
+  return format?.attached ? format.attached(bytes, name, options) : good(undefined);
 }
 
 /** Carries out changes in the file that `origin` belongs to, and returns a new file. */

@@ -9,7 +9,7 @@ import { HATCH_RULES } from "./hatch";
 import { KIND_RULES } from "./kind";
 import { LAYER_RULES } from "./layer";
 import { LINE_RULES } from "./line";
-import { REF_RULES, REF_RULES_OF_SETS } from "./ref";
+import { REF_RULES } from "./ref";
 import type { Rule } from "./rule";
 import { SCALE_RULES } from "./scale";
 import { SHEET_RULES } from "./sheet";
@@ -34,7 +34,7 @@ export const RULES: readonly Rule[] = [
 ];
 
 /** Every rule that a finding can name. */
-export const ALL_RULES: readonly Rule[] = [unreadable, ...RULES, ...REF_RULES_OF_SETS];
+export const ALL_RULES: readonly Rule[] = [unreadable, ...RULES];
 
 const BY_ID: ReadonlyMap<string, Rule> = new Map(ALL_RULES.map((rule) => [rule.id, rule]));
 

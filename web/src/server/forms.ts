@@ -63,6 +63,10 @@ export class MendRequest {
   @IsOptional() @IsArray() @ArrayMaxSize(20_000) @IsString({ each: true }) only?: string[];
 }
 
+export class AttachedRequest {
+  @IsString() @IsNotEmpty() @MaxLength(400) name!: string;
+}
+
 export class KindRequest {
   /** Id of the drawing kind that a file is judged as; null for the one that it says itself. */
   @ValidateIf((form: KindRequest) => form.kind !== null) @IsString() @MaxLength(60) kind!: string | null;

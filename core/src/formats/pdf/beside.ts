@@ -82,6 +82,7 @@ function attached(catalog: Dict | undefined): Unread[] {
     {
       code: isPortfolio ? "portfolio" : "attachments",
       message: `${isPortfolio ? "The file is a portfolio, which holds" : "Attached to the file are"} ${names.join(", ")}${more}; they were not read. A plan among them can be inspected by itself.`,
+      files: all.map(({ name }) => name),
     },
   ];
 }

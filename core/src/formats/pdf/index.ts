@@ -1,4 +1,5 @@
 import type { Format } from "../format";
+import { attachedToPdf } from "./attached";
 import { editPdf } from "./edit/edit";
 import { claimsToBePdf } from "./open";
 import { readPdf } from "./read";
@@ -10,5 +11,6 @@ export const PDF: Format = {
   accepts: claimsToBePdf,
   // What they throw – a cancelled reading – comes as a rejection.
   read: async (...asked) => Promise.resolve(readPdf(...asked)),
+  attached: async (...asked) => Promise.resolve(attachedToPdf(...asked)),
   edit: async (...asked) => Promise.resolve(editPdf(...asked)),
 };

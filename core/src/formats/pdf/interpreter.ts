@@ -28,6 +28,14 @@ import type { Budget } from "./budget";
 import type { StreamCache } from "./streams";
 import { List, Name, Stream, type Dict, type Value } from "./syntax/values";
 import { TextCursor, UNREADABLE } from "./text-cursor";
+import {
+  asksForOverprint,
+  inksOf,
+  isByFunction,
+  isKnockout,
+  plotsOtherwiseInWords,
+  type PlotsOtherwise,
+} from "./plots-otherwise";
 import type { PictureTable } from "./pictures";
 import type { TransparencyTable } from "./transparency-table";
 import { StreamWatch, type PageWatch } from "./edit/watch";
@@ -72,6 +80,9 @@ export class PageReader {
   /** Edges of all outlines that a clip and those around it have. */
   private readonly edgesAround: number[] = [0];
   private readonly noted = new Map<string, Unread>();
+  readonly otherwise = new Set<PlotsOtherwise>();
+  overprints = false;
+  private hasInks = false;
   private forms = 0;
   private painted = 0;
 
@@ -162,6 +173,25 @@ export class PageReader {
 
   leftOut(code: string, message: string): void {
     if (!this.noted.has(code)) this.noted.set(code, { code, message, page: this.pageIndex });
+  }
+
+  /** Somebody paints with inks that can be printed over each other. */
+  printsInks(): void {
+    this.hasInks = true;
+  }
+
+  lookAtInks(space: Value | undefined, spaces: Dict | undefined): void {
+    const { otherwise, overprints } = inksOf(space, spaces);
+    if (otherwise) this.otherwise.add(otherwise);
+    if (overprints) this.hasInks = true;
+  }
+
+  /** What of the page plots otherwise than a picture of it shows, in words. */
+  get plotsOtherwise(): string[] {
+    return plotsOtherwiseInWords([
+      ...this.otherwise,
+      ...(this.overprints && this.hasInks ? (["overprint"] as const) : []),
+    ]);
   }
 
   /** Says of a picture that can't be decoded that it is not on the paper. */
@@ -354,9 +384,11 @@ class StreamReader {
       case Op.rg:
         return this.fillWith(fromRgb(n[0]!, n[1]!, n[2]!));
       case Op.K:
+        this.page.printsInks();
         state.strokeColour = fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!);
         return;
       case Op.k:
+        this.page.printsInks();
         return this.fillWith(fromCmyk(n[0]!, n[1]!, n[2]!, n[3]!));
       default:
         return this.applyRarer(op);
@@ -369,10 +401,12 @@ class StreamReader {
     switch (op) {
       case Op.CS:
         state.strokeSpace = colourSpace(this.nameOperand(), spaces());
+        this.page.lookAtInks(this.nameOperand(), spaces());
         state.strokeColour = 0;
         return;
       case Op.cs:
         state.fillSpace = colourSpace(this.nameOperand(), spaces());
+        this.page.lookAtInks(this.nameOperand(), spaces());
         return this.fillWith(0);
       case Op.SC:
       case Op.SCN:
@@ -394,6 +428,8 @@ class StreamReader {
       case Op.BI:
         return this.inlineImage();
       case Op.sh:
+        if (isByFunction(lookup(dictAt(this.resources, "Shading"), this.stringOperand() ?? "")))
+          this.page.otherwise.add("shading-function");
         return this.placeShading();
       default:
         return this.applyText(op);
@@ -600,6 +636,8 @@ class StreamReader {
 
   private fillWith(colour: number, pattern?: string): void {
     this.state.fillColour = colour;
+    if (pattern !== undefined && isByFunction(lookup(dictAt(this.resources, "Pattern"), pattern)))
+      this.page.otherwise.add("shading-function");
     this.state.fillPattern = pattern === undefined ? 0 : this.page.file.fillPatterns.idOf(pattern, this.resources);
   }
 
@@ -658,6 +696,7 @@ class StreamReader {
       this.state.dashSet = NOWHERE;
     }
     this.state.cap = numberAt(dict, "LC") ?? this.state.cap;
+    if (asksForOverprint(dict)) this.page.overprints = true;
     this.applyTransparency(dict);
     const font = lookup(dict, "Font");
     if (font instanceof List) this.useFont(font.items[0], "", numbersOf(font)[1] ?? 0);
@@ -760,6 +799,7 @@ class StreamReader {
 
   /** The state in which a form is drawn: moved by its matrix, cut by its box. */
   private stateWithin(form: Dict): GraphicsState {
+    if (isKnockout(form)) this.page.otherwise.add("knockout");
     const state = this.state.clone();
     state.ctm = concat(matrixOf(form), state.ctm);
     state.unitMm = scaleOf(state.ctm);

@@ -149,6 +149,7 @@ function readPage(
     })),
     clips: reader.clips,
     layersBeside: [...reader.layersBeside],
+    ...(reader.plotsOtherwise.length > 0 ? { plotsOtherwise: reader.plotsOtherwise } : {}),
   };
   return {
     page,

@@ -11,6 +11,7 @@ import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspecti
 import { DownloadButton } from "../shared/DownloadButton";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
+import { NotRead } from "./NotRead";
 import { useNotice } from "../shared/Notice";
 import { OneOf } from "../shared/OneOf";
 import { RuleName } from "../shared/RuleName";
@@ -34,6 +35,8 @@ interface Props {
   readonly file: FileSummary;
   readonly detail: InspectedFileDetail;
   readonly after: boolean;
+  /** What of the page that is looked at plots otherwise than it is shown. */
+  readonly otherwise: readonly string[];
   readonly findings: readonly Numbered[];
   readonly selected: string | null;
   readonly mendBusy: boolean;
@@ -123,6 +126,7 @@ export function Findings(props: Props) {
                 : "Looked, and found nothing that departs from the standard."}
           </Typography>
         )}
+        <NotRead detail={detail} otherwise={props.otherwise} refresh={props.refresh} />
         {groups.map(({ name, list }) => (
           <Box key={name} component="section" sx={{ mt: 1.25 }}>
             <Typography
@@ -145,7 +149,6 @@ export function Findings(props: Props) {
           </Box>
         ))}
         <NotJudged detail={detail} />
-        <Unread detail={detail} />
       </Box>
       <Typography
         variant="caption"
@@ -320,24 +323,6 @@ function NotJudged({ detail }: { detail: InspectedFileDetail }) {
           <RuleName id={rule} title={title} />
           <br />
           {reason}
-        </Typography>
-      ))}
-    </Box>
-  );
-}
-
-/** What of the file was not read as marks: nothing is said about it, and silence would look like praise. */
-function Unread({ detail: { unread } }: { detail: InspectedFileDetail }) {
-  if (!unread || unread.length === 0) return null;
-  return (
-    <Box component="section" sx={{ mt: 2, px: 2 }}>
-      <Typography variant="h3" color="text.secondary">
-        What could not be read
-      </Typography>
-      {unread.map(({ code, message, page }, i) => (
-        <Typography key={`${code} ${i}`} variant="body2" color="text.secondary" sx={{ py: 0.25 }}>
-          {page === undefined ? "" : `Page ${page}: `}
-          {message}
         </Typography>
       ))}
     </Box>

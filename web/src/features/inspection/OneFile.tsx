@@ -6,6 +6,8 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { getJson, sendJson } from "../shared/api";
+import { useExactPicture } from "../sheet-view/exact/use-exact-picture";
+import { FirstLook } from "./FirstLook";
 import { SheetTable, type SheetTableProps } from "./SheetTable";
 
 /** One file of an inspection: under way, not to be read, or on the light table. */
@@ -62,23 +64,37 @@ function NotInspected({ file }: { file: FileSummary }) {
   );
 }
 
+/** The sheet as it came, and beside it how far the inspection is. */
 function UnderWay({ file, onChanged }: { file: FileSummary; onChanged: () => Promise<void> }) {
+  const picture = useExactPicture(`/api/inspected/${file.id}/download?state=before`, 1);
   return (
-    <Box sx={{ p: 4, maxWidth: 480 }}>
-      <Typography variant="h2" sx={{ mb: 1 }}>
-        {file.state === "waiting" ? "Waiting for a worker" : "Being measured"}
-      </Typography>
-      <LinearProgress
-        aria-label="Progress of the inspection"
-        variant={file.state === "working" && file.progress > 0 ? "determinate" : "indeterminate"}
-        value={file.progress * 100}
-        sx={{ mb: 2 }}
-      />
-      {file.state !== "done" && (
-        <Button onClick={() => void sendJson("POST", `/api/inspected/${file.id}/cancel`).then(onChanged)}>
-          Cancel
-        </Button>
-      )}
+    <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0, 1fr) 372px" }}>
+      <Box sx={{ position: "relative", minHeight: 0 }}>
+        <FirstLook picture={picture} name={file.name} />
+      </Box>
+      <Box sx={{ p: 2, borderLeft: "1px solid", borderColor: "divider", bgcolor: "background.paper" }}>
+        <Typography variant="h2" sx={{ mb: 1 }}>
+          {file.state === "waiting" ? "Waiting for a worker" : "Being measured"}
+        </Typography>
+        <LinearProgress
+          aria-label="Progress of the inspection"
+          variant={file.state === "working" && file.progress > 0 ? "determinate" : "indeterminate"}
+          value={file.progress * 100}
+          sx={{ mb: 1.5 }}
+        />
+        <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+          {file.state === "waiting" ? beforeInWords(file.before) : "Findings come as flags on the sheet."}
+        </Typography>
+        {file.state !== "done" && (
+          <Button onClick={() => void sendJson("POST", `/api/inspected/${file.id}/cancel`).then(onChanged)}>
+            Cancel
+          </Button>
+        )}
+      </Box>
     </Box>
   );
 }
+
+/** How much is done before a file that waits. */
+const beforeInWords = (before: number): string =>
+  before === 0 ? "It is next." : `${before.toLocaleString("en")} ${before === 1 ? "file is" : "files are"} before it.`;

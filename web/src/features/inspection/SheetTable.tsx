@@ -45,6 +45,8 @@ export interface SheetTableProps {
   readonly planSets: readonly { readonly id: string; readonly name: string }[];
 }
 
+const NOTHING_OTHERWISE: readonly string[] = [];
+
 /** The sheet with its flags, the findings beside it, and what can be done about them. */
 export function SheetTable({ file, detail, finding: wanted, refresh, planSets }: SheetTableProps) {
   const notice = useNotice();
@@ -62,6 +64,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const state = `state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`;
   const exact = useExactPicture(`/api/inspected/${file.id}/download?${state}`, page);
   const { drawing, problem } = useDrawing(`/api/inspected/${file.id}/drawing?${state}`);
+  const otherwise = drawing?.pages[page - 1]?.plotsOtherwise ?? NOTHING_OTHERWISE;
   const layers = useLayers(drawing, page);
   const [panel, setPanel] = useState<"layers" | "recognised" | null>(null);
   const openOrClose = (which: "layers" | "recognised") => () => setPanel((was) => (was === which ? null : which));
@@ -182,6 +185,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
           pages={drawing?.pages.length ?? 1}
           onPage={setPage}
           trueness={trueness}
+          otherwise={otherwise}
           panel={panel}
           onLayers={openOrClose("layers")}
           onRecognised={openOrClose("recognised")}
@@ -198,6 +202,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
       </Box>
       <Findings
         file={file}
+        otherwise={otherwise}
         detail={detail}
         after={after}
         all={all}

@@ -9,7 +9,7 @@ import type { Trueness } from "../sheet-view/stage";
 const SAID: Record<Trueness, string> = {
   simplified: "Quick picture; the exact one follows.",
   exact: "",
-  failed: "Quick picture: the exact one could not be painted.",
+  failed: "Quick picture: the exact one could not be painted; it is tried again.",
 };
 
 /** How the sheet is looked at: whole, nearer, farther, with which layers, and which page of it. */
@@ -19,6 +19,7 @@ export function ViewBar({
   pages,
   onPage,
   trueness,
+  otherwise,
   panel,
   onLayers,
   onRecognised,
@@ -28,6 +29,8 @@ export function ViewBar({
   pages: number;
   onPage: (page: number) => void;
   trueness: Trueness;
+  /** What of the page plots otherwise than the picture shows, in words. */
+  otherwise: readonly string[];
   panel: "layers" | "recognised" | null;
   onLayers: () => void;
   onRecognised: () => void;
@@ -85,8 +88,13 @@ export function ViewBar({
           </Button>
         </>
       )}
-      <Typography variant="body2" role="status" color="text.secondary" sx={{ pr: SAID[trueness] ? 1 : 0 }}>
-        {SAID[trueness]}
+      <Typography
+        variant="body2"
+        role="status"
+        color="text.secondary"
+        sx={{ pr: SAID[trueness] || otherwise.length > 0 ? 1 : 0 }}
+      >
+        {trueness === "exact" && otherwise.length > 0 ? "Not all is shown as it plots: see beside." : SAID[trueness]}
       </Typography>
     </Box>
   );

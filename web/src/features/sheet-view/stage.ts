@@ -237,7 +237,8 @@ export class SheetStage {
     if (isOf(this.ground, this.view)) this.hideSharp();
     this.tell();
     if (this.ground.at === null && !isOf(this.own, this.view)) void this.paintOwn(turn);
-    if (this.exact && !this.failed) void this.paintExact(this.exact, turn);
+    // A picture that failed is tried again whenever the view has changed; the picture itself knows when it is enough.
+    if (this.exact) void this.paintExact(this.exact, turn);
   }
 
   private async paintOwn(turn: number): Promise<void> {
@@ -267,6 +268,7 @@ export class SheetStage {
       if (!sameView(this.view, whole) && !isOf(this.sharp, this.view))
         if (!(await this.paintLayer(exact, this.sharp, this.view, turn))) return;
       if (wantsGround) await this.paintLayer(exact, this.ground, whole, turn);
+      this.failed = false;
     } catch {
       if (turn !== this.turn) return;
       this.failed = true;

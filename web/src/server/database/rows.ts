@@ -3,6 +3,8 @@ export interface UnreadRow {
   readonly code: string;
   readonly message: string;
   readonly page?: number;
+  /** Names of files that are kept in it. */
+  readonly files?: readonly string[];
 }
 
 /** Findings that a change brings or takes away, summed up for people. */

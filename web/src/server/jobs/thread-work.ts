@@ -67,6 +67,13 @@ export type ThreadTask =
   /** Files that somebody hands in are looked at in a thread, which ends where one of them never would. */
   | { readonly kind: "read-font"; readonly bytes: Uint8Array }
   | { readonly kind: "read-picture"; readonly bytes: Uint8Array }
+  | {
+      readonly kind: "attached";
+      readonly bytes: Uint8Array;
+      /** Name of the file that is wanted. */
+      readonly name: string;
+      readonly maxFileBytes: number;
+    }
   | { readonly kind: "check-entry"; readonly list: ListName; readonly entry: unknown }
   | { readonly kind: "compare"; readonly before: OfficeStandard; readonly after: OfficeStandard }
   | { readonly kind: "workbook"; readonly tables: readonly Table[] }
@@ -201,6 +208,12 @@ export interface ReadPictureResult {
   readonly heightPx: number;
 }
 
+/** A file that was kept in another; nothing where there is none of that name. */
+export interface AttachedResult {
+  readonly ok: true;
+  readonly bytes: Uint8Array | null;
+}
+
 export interface CheckedEntry {
   readonly ok: true;
   readonly problems: readonly Problem[];
@@ -253,6 +266,7 @@ export interface ThreadResults {
   "library-item": MadeFile;
   "read-font": ReadFontResult;
   "read-picture": ReadPictureResult;
+  attached: AttachedResult;
   "check-entry": CheckedEntry;
   compare: ComparedResult;
   workbook: MadeFile;

@@ -3,7 +3,7 @@ import { gzipSync } from "node:zlib";
 import { getPriority, setPriority } from "node:os";
 import { isMainThread, type MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
-import { readDrawing } from "@hemstitch/core/formats";
+import { attachedFile, readDrawing } from "@hemstitch/core/formats";
 import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
 import { mendFile } from "@hemstitch/core/mend";
 import { withPainter } from "@hemstitch/core/node/paint";
@@ -21,6 +21,7 @@ import { workOut } from "./thread-draft";
 import { item, manual, openedFont, readWhole, starter, tryTable } from "./thread-standard";
 import {
   problemOf,
+  type AttachedResult,
   type ComposedResult,
   type InspectedResult,
   type MendedResult,
@@ -73,6 +74,8 @@ export default async function work({
       return readFont(task.bytes);
     case "read-picture":
       return readPicture(task.bytes);
+    case "attached":
+      return attached(task);
     case "check-entry":
       return { ok: true, problems: checkEntry(task.list, task.entry) };
     case "compare":
@@ -120,6 +123,14 @@ async function inspectBytes(
 async function readBytes(task: TaskOf<"read">): Promise<ReadResult | ThreadProblem> {
   const file = await readDrawing(task.bytes, { inflate: nodeInflate, limits: { fileBytes: task.maxFileBytes } });
   return file.ok ? { ok: true, drawing: packed(file.value.drawing) } : problemOf(file.problem);
+}
+
+async function attached(task: TaskOf<"attached">): Promise<AttachedResult | ThreadProblem> {
+  const found = await attachedFile(task.bytes, task.name, {
+    inflate: nodeInflate,
+    limits: { fileBytes: task.maxFileBytes },
+  });
+  return found.ok ? { ok: true, bytes: found.value ?? null } : problemOf(found.problem);
 }
 
 function readFont(bytes: Uint8Array): ReadFontResult | ThreadProblem {

@@ -10,6 +10,7 @@ import { findingsOf } from "./findings";
 import { record } from "./log";
 import { within, type Scope } from "./scope";
 import { standardFor } from "./standard";
+import { waitingBefore } from "./waiting";
 
 /** The newest job that mends a file, beside the one that inspects it. */
 const mendJobs = alias(jobs, "mend_jobs");
@@ -29,10 +30,17 @@ const summary = {
   mendProblem: sql<string | null>`nullif(concat_ws(' ', ${mendJobs.problem}, ${mendJobs.remedy}), '')`,
 };
 
-/** The files of an inspection, without what is heavy. */
-export const filesOf = (inspectionId: string) =>
+/** The files of an inspection, without what is heavy; of those that wait, how many jobs are begun before. */
+export async function filesOf(inspectionId: string) {
+  const rows = await summariesOf(inspectionId);
+  const waiting = rows.filter(({ state }) => state === "waiting").map(({ jobId }) => jobId);
+  const before = await waitingBefore(waiting);
+  return rows.map(({ jobId, ...file }) => ({ ...file, before: before.get(jobId) ?? 0 }));
+}
+
+const summariesOf = (inspectionId: string) =>
   database()
-    .select(summary)
+    .select({ ...summary, jobId: inspectedFiles.jobId })
     .from(inspectedFiles)
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(mendJobs, eq(mendJobs.id, inspectedFiles.mendJobId))

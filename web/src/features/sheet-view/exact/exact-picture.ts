@@ -1,7 +1,9 @@
-import type { PictureAnswer, PictureRequest, Wanted } from "./messages";
+import type { MeasuredPage, PictureAnswer, PictureRequest, Wanted } from "./messages";
 
 /** The painter answers within this or is ended: a file can ask for more work than anybody would wait for. Milliseconds. */
 const DEADLINE_MS = 30_000;
+/** A painter that failed so often fails by the file. */
+const MOST_TRIES = 4;
 const PAINTER = "/picture/painter.mjs";
 
 /** A painted part of a page, and where it lies in the window, in pixels of the device. */
@@ -13,17 +15,30 @@ export interface Painted {
 
 /** The picture of a file as a viewer shows it, painted beside the page in threads of its own. */
 export class ExactPicture {
-  private readonly painter: Worker;
+  private painter!: Worker;
   private turn = 0;
+  private tries = 0;
+  private closed = false;
+  private measured: ((page: MeasuredPage) => void) | null = null;
   private waiting: { readonly done: (painted: Painted | null) => void; readonly fail: (error: Error) => void } | null =
     null;
   private timer = 0;
-  private readonly ready: Promise<void>;
+  private ready!: Promise<void>;
   private notReady: (error: Error) => void = () => undefined;
   private problem: Error | null = null;
 
   /** `file` is where it is fetched, or its bytes (they are copied); `page` is the one that is looked at first. */
-  constructor(file: string | Uint8Array, page = 1) {
+  constructor(
+    private readonly file: string | Uint8Array,
+    private readonly page = 1,
+  ) {
+    this.begin();
+  }
+
+  /** Starts a painter; again where the one before broke down or took too long. */
+  private begin(): void {
+    this.tries++;
+    this.problem = null;
     this.painter = new Worker(PAINTER, { type: "module" });
     this.ready = new Promise((done, fail) => {
       this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer | { readonly kind?: undefined }>) => {
@@ -33,14 +48,25 @@ export class ExactPicture {
         else if (data.kind === "opened") {
           window.clearTimeout(this.timer);
           done();
-        } else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem));
+        } else if (data.kind === "measured") this.measured?.(data);
+        else if (data.kind === "failed" && data.turn === 0) this.end(new Error(data.problem));
         else this.take(data);
       };
       this.painter.onerror = (event) => this.end(new Error(event.message || "The painter has broken down."));
       this.notReady = fail;
     });
     this.ready.catch(() => undefined);
-    this.tell({ kind: "open", file, page });
+    this.tell({ kind: "open", file: this.file, page: this.page });
+  }
+
+  /** How large a page is; for a file of which nothing else is known yet. */
+  async measure(page: number): Promise<MeasuredPage> {
+    await this.ready;
+    return new Promise((done, fail) => {
+      this.measured = done;
+      this.ready.then(undefined, fail);
+      this.tell({ kind: "measure", page });
+    });
   }
 
   /**
@@ -49,6 +75,8 @@ export class ExactPicture {
    */
   async draw(wanted: Wanted): Promise<Painted | null> {
     const turn = ++this.turn;
+    // What went wrong once may go well now: the network was away, or the machine was busy.
+    if (this.problem && !this.closed && this.tries < MOST_TRIES) this.begin();
     await this.ready;
     if (this.problem) throw this.problem;
     if (turn !== this.turn) return null;
@@ -61,6 +89,7 @@ export class ExactPicture {
   }
 
   close(): void {
+    this.closed = true;
     this.end(new Error("The sheet is not looked at any more."));
   }
 

@@ -2,7 +2,7 @@
 export interface Wanted {
   /** 1 for the first. */
   readonly page: number;
-  /** Size of the page as it was read, millimetres. */
+  /** Size of the page as it was read, millimetres; 0 where it was not read yet. */
   readonly widthMm: number;
   readonly heightMm: number;
   readonly pixelsPerMm: number;
@@ -18,10 +18,20 @@ export interface Wanted {
   readonly hasCells: boolean;
 }
 
+/** A page as the painter finds it. */
+export interface MeasuredPage {
+  readonly page: number;
+  readonly pages: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
 /** To the painter. */
 export type PictureRequest =
   /** The file: where it is fetched, or its bytes; the page is the one that will be looked at first. */
   | { readonly kind: "open"; readonly file: string | Uint8Array; readonly page: number }
+  /** Asks for the size of a page. */
+  | { readonly kind: "measure"; readonly page: number }
   /** Ends the drawing under way and begins this one. */
   | { readonly kind: "draw"; readonly turn: number; readonly wanted: Wanted };
 
@@ -30,6 +40,7 @@ export type PictureAnswer =
   /** The file is there, and is being opened. */
   | { readonly kind: "fetched" }
   | { readonly kind: "opened" }
+  | ({ readonly kind: "measured" } & MeasuredPage)
   /** Where the picture lies in the window, in pixels of the device. */
   | {
       readonly kind: "drawn";

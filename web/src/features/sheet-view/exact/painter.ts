@@ -15,6 +15,11 @@ import {
 import { Canvases } from "./canvases";
 import { Masks } from "./masks";
 import type { PictureAnswer, PictureRequest, Wanted } from "./messages";
+import { dashesAreDrawn, dotsAreDrawn, standInsAreLeftOut } from "./true-strokes";
+
+dotsAreDrawn();
+dashesAreDrawn();
+standInsAreLeftOut();
 
 const MM_PER_POINT = 25.4 / 72;
 /** Pages that differ by more are not the same page. Millimetres. */
@@ -24,7 +29,7 @@ const SAME_SIZE_MM = 0.5;
  * is fine: hatches, lettering, walls. The page is then painted finer and shrunk, so that its tones are those of paper.
  * So are pages whose cells are repeated.
  */
-const FINE_PER_MM = 4;
+const FINE_PER_MM = 8;
 const FINER = 2;
 const MOST_PIXELS = 40_000_000;
 const here = new URL(".", import.meta.url).href;
@@ -46,6 +51,10 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>): void => {
       },
       (error: unknown) => say({ kind: "failed", turn: 0, problem: wordsOf(error) }),
     );
+    return;
+  }
+  if (data.kind === "measure") {
+    measure(data.page).catch((error: unknown) => say({ kind: "failed", turn: 0, problem: wordsOf(error) }));
     return;
   }
   newest = data.turn;
@@ -78,6 +87,14 @@ async function open(file: string | Uint8Array): Promise<PDFDocumentProxy> {
     useWorkerFetch: true,
     verbosity: VerbosityLevel.ERRORS,
   }).promise;
+}
+
+/** How large a page is, before anything else is known of it. */
+async function measure(number: number): Promise<void> {
+  const page = await pageOf(number);
+  const { width, height } = page.getViewport({ scale: MM_PER_POINT });
+  const { numPages } = await opened!;
+  say({ kind: "measured", page: number, pages: numPages, widthMm: width, heightMm: height });
 }
 
 async function fetched(path: string): Promise<Uint8Array> {
@@ -114,6 +131,8 @@ const asPainted = (context: OffscreenCanvasRenderingContext2D) => ({
   // The library asks for a canvas of a document and needs no more than this one can.
   canvasContext: context as unknown as CanvasRenderingContext2D,
   annotationMode: AnnotationMode.ENABLE,
+  // As it plots: notes that are not printed are none of it.
+  intent: "print" as const,
 });
 
 async function draw(turn: number, wanted: Wanted): Promise<void> {
@@ -123,7 +142,10 @@ async function draw(turn: number, wanted: Wanted): Promise<void> {
   const scale = wanted.pixelsPerMm * MM_PER_POINT;
   const whole = page.getViewport({ scale });
   const [widthMm, heightMm] = [whole.width / wanted.pixelsPerMm, whole.height / wanted.pixelsPerMm];
-  if (Math.abs(widthMm - wanted.widthMm) > SAME_SIZE_MM || Math.abs(heightMm - wanted.heightMm) > SAME_SIZE_MM)
+  if (
+    wanted.widthMm > 0 &&
+    (Math.abs(widthMm - wanted.widthMm) > SAME_SIZE_MM || Math.abs(heightMm - wanted.heightMm) > SAME_SIZE_MM)
+  )
     throw new Error("The page has another size for the painter than for the inspection.");
   const box = inSight(wanted, whole.width, whole.height);
   if (box.width <= 0 || box.height <= 0) return say({ kind: "drawn", turn, bitmap: null, left: 0, top: 0 });
@@ -170,7 +192,9 @@ function inSight({ left, top, width, height }: Wanted, pageWidth: number, pageHe
 
 /** The layers' states as the inspection knows them: those of the paper, less what the reader has switched off. */
 async function layersOf(shown: readonly boolean[]) {
-  const config = await (await opened!).getOptionalContentConfig({ intent: "display" });
+  const config = await (await opened!).getOptionalContentConfig({ intent: "print" });
+  // Before the layers are known, as the file itself says.
+  if (shown.length === 0) return config;
   const ids = [...(config as unknown as Iterable<readonly [string, unknown]>)].map(([id]) => id);
   if (ids.length === shown.length) ids.forEach((id, i) => config.setVisibility(id, shown[i] ?? true, false));
   return config;
