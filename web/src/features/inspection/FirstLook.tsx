@@ -36,6 +36,7 @@ export function FirstLook({ picture, name }: { picture: ExactPicture | null; nam
         height: Math.ceil(height * density),
         layersShown: [],
         hasCells: false,
+        isQuick: true,
       });
       if (!wanted || !painted?.bitmap) return painted?.bitmap?.close();
       [target.width, target.height] = [painted.bitmap.width, painted.bitmap.height];

@@ -6,7 +6,8 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import type { FileSummary, InspectedFileDetail } from "@/server/queries/inspections";
 import { getJson, sendJson } from "../shared/api";
-import { useExactPicture } from "../sheet-view/exact/use-exact-picture";
+import { ExactPicture } from "../sheet-view/exact/exact-picture";
+import { takePicture } from "./first-pictures";
 import { FirstLook } from "./FirstLook";
 import { SheetTable, type SheetTableProps } from "./SheetTable";
 
@@ -66,7 +67,7 @@ function NotInspected({ file }: { file: FileSummary }) {
 
 /** The sheet as it came, and beside it how far the inspection is. */
 function UnderWay({ file, onChanged }: { file: FileSummary; onChanged: () => Promise<void> }) {
-  const picture = useExactPicture(`/api/inspected/${file.id}/download?state=before`, 1);
+  const picture = useFirstPicture(file);
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0, 1fr) 372px" }}>
       <Box sx={{ position: "relative", minHeight: 0 }}>
@@ -93,6 +94,24 @@ function UnderWay({ file, onChanged }: { file: FileSummary; onChanged: () => Pro
       </Box>
     </Box>
   );
+}
+
+/** The picture of a file that is not judged yet: the one that was begun when it was dropped, or of what has arrived. */
+function useFirstPicture({ id, name }: FileSummary): ExactPicture | null {
+  const [picture, setPicture] = useState<ExactPicture | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    const taken = takePicture(name) ?? Promise.resolve(new ExactPicture(`/api/inspected/${id}/download?state=before`));
+    taken.then(
+      (found) => (wanted ? setPicture(found) : found.close()),
+      () => undefined,
+    );
+    return () => {
+      wanted = false;
+      void taken.then((found) => found.close()).catch(() => undefined);
+    };
+  }, [id, name]);
+  return picture;
 }
 
 /** How much is done before a file that waits. */

@@ -117,7 +117,7 @@ export async function tryTable(task: TaskOf<"try-table">): Promise<TriedTableRes
   const shown = [...rows].sort((a, b) => ORDER[a.state] - ORDER[b.state] || a.row - b.row).slice(0, MOST_ROWS);
   return {
     ok: true,
-    edits,
+    edits: task.wantsEdits ? edits : [],
     run: {
       ...rest,
       rows: shown,

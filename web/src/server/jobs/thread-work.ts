@@ -90,6 +90,8 @@ export type ThreadTask =
       /** What was chosen earlier, by the titles of the columns. */
       readonly remembered: Readonly<Record<string, Mapping>>;
       readonly replace: boolean;
+      /** Whether the edits are wanted, too; a dry run tells them row by row. */
+      readonly wantsEdits: boolean;
     };
 
 /** A font's file, and what the office calls its family: the file itself may say otherwise. */

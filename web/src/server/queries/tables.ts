@@ -43,7 +43,12 @@ export async function tryTable(
   asker: Pick<Asker, "officeId">,
   list: ListName,
   bytes: Uint8Array,
-  { sheet, mapping, replace }: { readonly sheet: string; readonly mapping: string; readonly replace: boolean },
+  {
+    sheet,
+    mapping,
+    replace,
+    store,
+  }: { readonly sheet: string; readonly mapping: string; readonly replace: boolean; readonly store: boolean },
 ): Promise<Result<{ run: TriedTable; edits: readonly EntryEdit[] }>> {
   const [{ content }, remembered] = await Promise.all([
     draftOf(asker.officeId),
@@ -58,6 +63,7 @@ export async function tryTable(
     chosen: chosenMapping(mapping),
     remembered,
     replace,
+    wantsEdits: store,
   });
   if (!tried.ok) return bad("table", tried.problem, tried.remedy ? { remedy: tried.remedy } : {});
   return good({ run: tried.run, edits: tried.edits });

@@ -16,6 +16,8 @@ export interface Wanted {
   readonly layersShown: readonly boolean[];
   /** Has cells that are repeated: the library paints one as pixels, which want to be smaller than those that are shown. */
   readonly hasCells: boolean;
+  /** Wanted soon rather than fine: it is not painted larger than it is shown. */
+  readonly isQuick?: boolean;
 }
 
 /** A page as the painter finds it. */

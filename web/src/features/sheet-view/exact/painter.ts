@@ -168,7 +168,8 @@ async function draw(turn: number, wanted: Wanted): Promise<void> {
 }
 
 /** How many times finer than shown. */
-function finerFor({ pixelsPerMm, hasCells }: Wanted, pixels: number): number {
+function finerFor({ pixelsPerMm, hasCells, isQuick = false }: Wanted, pixels: number): number {
+  if (isQuick) return 1;
   const isWanted = hasCells || pixelsPerMm < FINE_PER_MM;
   return isWanted && pixels * FINER ** 2 <= MOST_PIXELS ? FINER : 1;
 }
