@@ -291,7 +291,7 @@ describe("requests", () => {
 
 describe("tables", () => {
   const csv = (text: string): Uint8Array => new TextEncoder().encode(text);
-  const options = { sheet: "", mapping: "", replace: false };
+  const options = { sheet: "", mapping: "", replace: false, store: true };
   it("are tried without storing, and the columns chosen last time are remembered", async () => {
     const who = await asker();
     const bytes = csv("Stift;Breite\nbold;0.6");
