@@ -485,7 +485,7 @@ const lostEdits = edits.stored.filter((text) => !times.has(text));
 const doubledEdits = edits.stored.filter((text) => (times.get(text) ?? 0) > 1);
 const falselyDenied = edits.denied.filter((text) => times.has(text));
 const state = new Map(
-  (await query("select f.id, j.state, f.sha256 from inspected_files f join jobs j on j.id = f.job_id")).map((row) => [
+  (await query("select f.id, j.state, j.problem, j.attempts, f.sha256 from inspected_files f join jobs j on j.id = f.job_id")).map((row) => [
     row.id,
     row,
   ]),
@@ -495,7 +495,10 @@ let [lostFiles, alteredFiles, unread] = [0, 0, 0];
 for (const file of files) {
   const row = state.get(file.id);
   if (!row) lostFiles++;
-  else if (row.state !== "done" && !file.hostile) unread++;
+  else if (row.state !== "done" && !file.hostile) {
+    unread++;
+    process.stdout.write(`not inspected to its end: ${row.state}, begun ${row.attempts} times, ${row.problem ?? ""}\n`);
+  }
   const response = await fetch(`${address}/api/inspected/${file.id}/download`, {
     headers: file.of ?? (file.hostile ? hostile : again),
   });

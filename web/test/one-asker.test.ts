@@ -15,7 +15,7 @@ import { onBehalf } from "../src/server/access/asking";
 import { failure } from "../src/server/access/failure";
 import { jobs, standards, uploads } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
-import { inRoom, MOST_OF_SENDER, TooManyBodies } from "../src/server/files/held-bodies";
+import { inRoom, MOST_OF_SENDER, MOST_SMALL, TooManyBodies } from "../src/server/files/held-bodies";
 import { LONGEST_SILENCE_MS, patience, TooSlow } from "../src/server/files/pace";
 import { receiveBytes } from "../src/server/files/receive";
 import { sweepUploads } from "../src/server/files/uploads";
@@ -120,21 +120,31 @@ describe("JSON", { timeout: 10_000 }, () => {
 });
 
 describe("bodies on their way", () => {
+  const LARGE = 16 * 2 ** 20;
+  it("that are small keep nobody out: an address may be that of many people", async () => {
+    let end = (): void => undefined;
+    const held = new Promise<void>((resolve) => (end = resolve));
+    const all = Array.from({ length: MOST_SMALL }, () => inRoom("one", 8000, () => held));
+    await expect(inRoom("one", 8000, () => held)).rejects.toBeInstanceOf(TooManyBodies);
+    expect(await inRoom("one", LARGE, () => Promise.resolve(1))).toBe(1);
+    end();
+    await Promise.all(all);
+  });
   it("are few of one sender; another's is taken", async () => {
     let end = (): void => undefined;
     const held = new Promise<void>((resolve) => (end = resolve));
-    const all = Array.from({ length: MOST_OF_SENDER }, () => inRoom("one", () => held));
-    await expect(inRoom("one", () => held)).rejects.toBeInstanceOf(TooManyBodies);
-    expect(await inRoom("other", () => Promise.resolve(1))).toBe(1);
+    const all = Array.from({ length: MOST_OF_SENDER }, () => inRoom("one", LARGE, () => held));
+    await expect(inRoom("one", LARGE, () => held)).rejects.toBeInstanceOf(TooManyBodies);
+    expect(await inRoom("other", LARGE, () => Promise.resolve(1))).toBe(1);
     end();
     await Promise.all(all);
-    expect(await inRoom("one", () => Promise.resolve(2))).toBe(2);
+    expect(await inRoom("one", LARGE, () => Promise.resolve(2))).toBe(2);
     expect(failure(new TooManyBodies(), false, request("POST", "/x")).status).toBe(503);
   });
   it("have room for so many bytes in a process, and give it back", async () => {
-    await expect(inRoom("one", async (room) => room.grow(300 * 2 ** 20))).rejects.toBeInstanceOf(TooManyBodies);
-    await inRoom("one", async (room) => room.grow(200 * 2 ** 20));
-    await inRoom("two", async (room) => room.grow(200 * 2 ** 20));
+    await expect(inRoom("one", LARGE, async (room) => room.grow(300 * 2 ** 20))).rejects.toBeInstanceOf(TooManyBodies);
+    await inRoom("one", LARGE, async (room) => room.grow(200 * 2 ** 20));
+    await inRoom("two", LARGE, async (room) => room.grow(200 * 2 ** 20));
   });
   it("that come too slowly end", async () => {
     const began = 1_000_000;

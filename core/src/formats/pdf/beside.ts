@@ -81,7 +81,7 @@ function attached(catalog: Dict | undefined): Unread[] {
   return [
     {
       code: isPortfolio ? "portfolio" : "attachments",
-      message: `${isPortfolio ? "The file is a portfolio, which holds" : "Attached to the file are"} ${names.join(", ")}${more}; they were not read. A plan among them can be inspected by itself.`,
+      message: `${isPortfolio ? "The file is a portfolio. It holds" : "The file carries"} ${names.join(", ")}${more}, which ${all.length === 1 ? "was" : "were"} not read. A plan among what it holds can be inspected by itself.`,
       files: all.map(({ name }) => name),
     },
   ];

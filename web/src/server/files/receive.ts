@@ -35,7 +35,7 @@ export async function receiveBytes(request: Request, limit: number): Promise<Res
   const stated = statedLength(request);
   if (stated !== undefined && stated > limit) return tooLarge(stated, limit);
   if (!request.body) return NO_FILE;
-  return inRoom(senderOf(request), async (room) => {
+  return inRoom(senderOf(request), stated ?? limit, async (room) => {
     const pieces: Uint8Array[] = [];
     let size = 0;
     for await (const piece of bodyOf(request)) {

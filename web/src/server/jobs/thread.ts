@@ -35,7 +35,7 @@ import {
 } from "./thread-work";
 
 /** Threads stand behind the process that they work for: on Linux this is of the calling thread alone (nice). */
-const BEHIND = 5;
+const BEHIND = 10;
 try {
   if (!isMainThread) setPriority(0, Math.max(BEHIND, getPriority(0)));
 } catch {
