@@ -160,7 +160,7 @@ test("the sheet is seen before it is judged; a plan in a portfolio joins the ins
 
 test("a coordinator makes a link for a member who has lost their password", async ({ page: coordinator, nobody }) => {
   await coordinator.goto("/people");
-  await coordinator.getByRole("button", { name: "Make a link for a new password of Tamsin Quill" }).click();
+  await coordinator.getByRole("button", { name: "New password for Tamsin Quill" }).click();
   await coordinator.getByRole("dialog").getByRole("button", { name: "Make a link" }).click();
   const link = /http\S+#\S+/.exec(await coordinator.getByText(/new-password#/).innerText())?.[0] ?? "";
   await nobody.goto(link);

@@ -9,7 +9,7 @@ import type { Trueness } from "../sheet-view/stage";
 const SAID: Record<Trueness, string> = {
   simplified: "Quick picture; the exact one follows.",
   exact: "",
-  failed: "Quick picture: the exact one could not be painted; it is tried again.",
+  failed: "Quick picture: the exact one could not be painted. It is tried again when you move the sheet.",
 };
 
 /** How the sheet is looked at: whole, nearer, farther, with which layers, and which page of it. */

@@ -151,7 +151,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
           )}
           <Box sx={{ display: "flex", gap: 1 }}>
             <ConfirmButton
-              aria-label={`Make a link for a new password of ${member.name}`}
+              aria-label={`New password for ${member.name}`}
               question={`Has ${member.name} lost their password?`}
               consequence="You get a link by which they choose another. Until they use it, nothing changes; then they are signed out everywhere and their tokens stop working."
               verb="Make a link"

@@ -29,7 +29,9 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
   if (error instanceof TooManyBodies)
     return later({ message: "You are sending several things already.", remedy: "Wait until they have arrived." });
   if (error instanceof TooSlow)
-    return complain(408, { message: `It came too slowly, and was given up. ${happened}`, remedy: "Send it again." });
+    return hangUp(
+      complain(408, { message: `It came too slowly, and was given up. ${happened}`, remedy: "Send it again." }),
+    );
   if (error instanceof TookTooLong)
     return complain(422, { message: error.message, remedy: "Take less of it at a time: a smaller table or drawing." });
   const fault = databaseFault(error);
@@ -49,6 +51,12 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
         remedy: "Try again. If it happens again, tell whoever runs Hemstitch.",
       });
   }
+}
+
+/** An answer after which the line is cut: the rest of what was being sent is not waited for. */
+function hangUp(response: Response): Response {
+  response.headers.set("Connection", "close");
+  return response;
 }
 
 /** “Not now”, with how long to wait. */
