@@ -241,7 +241,7 @@ async function stranger() {
       duplex: "half",
     });
     await asked("objects without end", "/api/invitation", { ...COUNTED_SIGN_IN, method: "PUT", body: OBJECTS });
-    await asked("trace", "/today", { method: "OPTIONS" });
+    await asked("options", "/today", { method: "OPTIONS" });
     await sleep(500);
   }
 }
@@ -485,10 +485,11 @@ const lostEdits = edits.stored.filter((text) => !times.has(text));
 const doubledEdits = edits.stored.filter((text) => (times.get(text) ?? 0) > 1);
 const falselyDenied = edits.denied.filter((text) => times.has(text));
 const state = new Map(
-  (await query("select f.id, j.state, j.problem, j.attempts, f.sha256 from inspected_files f join jobs j on j.id = f.job_id")).map((row) => [
-    row.id,
-    row,
-  ]),
+  (
+    await query(
+      "select f.id, j.state, j.problem, j.attempts, f.sha256 from inspected_files f join jobs j on j.id = f.job_id",
+    )
+  ).map((row) => [row.id, row]),
 );
 const again = await signedIn(people.find(({ role }) => role === "drafter"));
 let [lostFiles, alteredFiles, unread] = [0, 0, 0];

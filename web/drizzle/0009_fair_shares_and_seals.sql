@@ -35,7 +35,7 @@ ALTER TABLE "password_links" ADD CONSTRAINT "password_links_user_id_users_id_fk"
 ALTER TABLE "office_files" ADD CONSTRAINT "office_files_brought_by_users_id_fk" FOREIGN KEY ("brought_by") REFERENCES "public"."users"("id") ON DELETE set null ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "jobs" ADD CONSTRAINT "jobs_asked_by_users_id_fk" FOREIGN KEY ("asked_by") REFERENCES "public"."users"("id") ON DELETE set null ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "office_files_brought" ON "office_files" USING btree ("brought_by","since");--> statement-breakpoint
-CREATE INDEX "jobs_began" ON "jobs" USING btree ("office_id","asked_by","began_at");--> statement-breakpoint
+CREATE INDEX "jobs_began" ON "jobs" USING btree ("office_id","began_at");--> statement-breakpoint
 ALTER TABLE "uploads" ADD COLUMN "begun_at" timestamp with time zone DEFAULT now() NOT NULL;--> statement-breakpoint
 -- What a link of the chain says of a line of the log.
 CREATE FUNCTION hemstitch_said(line change_log) RETURNS text LANGUAGE sql STABLE AS $$

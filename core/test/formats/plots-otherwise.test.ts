@@ -24,7 +24,7 @@ describe("what plots otherwise than it is shown", () => {
   });
   it.each([
     ["an ink that is never printed", `/S CS 1 SCN ${LINE}`, INK("None"), /never printed/],
-    ["all inks at once", `/S cs 1 scn 10 10 50 50 re f`, INK("All"), /all inks/],
+    ["all inks at once", `/S cs 1 scn 10 10 50 50 re f`, INK("All"), /every ink/],
     [
       "overprinting in process inks",
       `/G gs 0 1 1 0 k 10 10 50 50 re f`,
@@ -35,13 +35,13 @@ describe("what plots otherwise than it is shown", () => {
       "a run of colour by a function",
       "/F sh",
       "/Shading << /F << /ShadingType 1 /ColorSpace /DeviceGray /Function << /FunctionType 2 /Domain [0 1 0 1] /N 1 >> >> >>",
-      /function of the place/,
+      /function of position/,
     ],
     [
       "the same as a pattern",
       "/Pattern cs /P scn 10 10 50 50 re f",
       "/Pattern << /P << /PatternType 2 /Shading << /ShadingType 1 /ColorSpace /DeviceGray /Function << /FunctionType 2 /Domain [0 1 0 1] /N 1 >> >> >> >>",
-      /function of the place/,
+      /function of position/,
     ],
   ])("%s", async (_name, content, resources, words) => {
     const said = await page(content, resources);

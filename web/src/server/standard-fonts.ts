@@ -34,7 +34,7 @@ export async function readUploadedFont(bytes: Uint8Array): Promise<ReadFontResul
     if (!(error instanceof TookTooLong)) throw error;
     return {
       ok: false,
-      problem: `The font was not read within ${FONT_MS / 1000} seconds: what it makes of letters in a row does not end.`,
+      problem: `The font could not be read within ${FONT_MS / 1000} seconds: its substitutions of glyphs do not end.`,
       remedy: "Choose another font, or save it without its substitutions.",
     };
   }

@@ -49,15 +49,6 @@ describe("turns", () => {
     for (let i = 0; i < 5; i++) await shop.end(shop.begun.at(-1) ?? "");
     expect(shop.begun).toEqual(["Bx 1", "By 4", "Bx 2", "By 5", "Bx 3"]);
   });
-  it("tell how much is begun before: with one place, as it then comes", async () => {
-    const shop = new Workshop(new Turns(1));
-    for (let i = 0; i < 10; i++) shop.ask(of("B"));
-    shop.ask(of("A"));
-    await shop.end("");
-    expect(shop.turns.before(of("A"))).toBe(0);
-    expect(shop.turns.before(of("B"))).toBe(9);
-    expect(shop.turns.before(of("C"))).toBe(0);
-  });
   it("are given up by who leaves", async () => {
     const shop = new Workshop(new Turns(1));
     const leaves = new AbortController();

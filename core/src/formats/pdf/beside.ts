@@ -24,17 +24,18 @@ function repairs({ file, pages, listed }: OpenedPdf): Unread[] {
   if (file.head > 0)
     said.push({
       code: "before-the-head",
-      message: `${counted(file.head, "byte")} before the head of the file were passed over.`,
+      message: `${counted(file.head, "byte")} before the start of the PDF were skipped.`,
     });
   if (!hasEnd(file.bytes))
     said.push({
       code: "cut-off",
-      message: "The file has no end mark: it may have been cut off. What is there of it was read.",
+      message: "The file has no end mark: it may have been cut off. What is left of it was read.",
     });
   if (file.wasSearched)
     said.push({
       code: "repaired",
-      message: "The file's table of its objects is missing or broken; it was made anew by searching, as viewers do.",
+      message:
+        "The file's table of objects is missing or damaged; it was rebuilt by searching the file, as viewers do.",
     });
   if (listed > pages.length)
     said.push({
@@ -81,7 +82,7 @@ function attached(catalog: Dict | undefined): Unread[] {
   return [
     {
       code: isPortfolio ? "portfolio" : "attachments",
-      message: `${isPortfolio ? "The file is a portfolio. It holds" : "The file carries"} ${names.join(", ")}${more}, which ${all.length === 1 ? "was" : "were"} not read. A plan among what it holds can be inspected by itself.`,
+      message: `${isPortfolio ? "The file is a portfolio. It holds" : "The file carries"} ${names.join(", ")}${more}, which ${all.length === 1 ? "was" : "were"} not read. A drawing attached to it can be inspected on its own.`,
       files: all.map(({ name }) => name),
     },
   ];

@@ -6,11 +6,11 @@ import { List, Name, type Dict, type Value } from "./syntax/values";
  * where inks meet. A picture with any of these is not called exact.
  */
 const WORDS = {
-  "shading-function": "Runs of colour that a function of the place gives are left out.",
-  "ink-none": "Marks in an ink that is never printed (Separation None) are shown, and do not plot.",
-  "ink-all": "Marks in all inks at once (Separation All) are shown in the colour that stands in for them.",
-  overprint: "Where inks are printed over each other (overprint), the upper one is shown alone.",
-  knockout: "Groups whose parts knock each other out are shown with what lies beneath.",
+  "shading-function": "Gradients that a function of position defines are left out.",
+  "ink-none": "Marks in an ink that is never printed (Separation None) are shown, but do not plot.",
+  "ink-all": "Marks printed in every ink (Separation All) are shown in a substitute colour.",
+  overprint: "Where one ink is printed over another (overprint), only the upper one is shown.",
+  knockout: "Knockout groups are shown with what lies beneath them.",
 } as const;
 
 export type PlotsOtherwise = keyof typeof WORDS;

@@ -7,8 +7,9 @@ import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 
-/** What is offered of the files that are kept in one: those that may be drawings. */
-const isDrawing = (name: string): boolean => /\.(pdf|svg)$/i.test(name);
+/** What is offered of the files that are kept in one: those that may be drawings, the first of many. */
+const isDrawing = (name: string): boolean => /\.pdf$/i.test(name);
+const MOST_OFFERED = 10;
 
 /**
  * What of the file was not read, or is shown otherwise than it plots. It stands before the findings: nothing is said
@@ -44,15 +45,18 @@ export function NotRead({
               {message}
             </Typography>
             {mayHandIn &&
-              files.filter(isDrawing).map((name) => (
-                <Button key={name} size="small" onClick={() => void takeUp(name)}>
-                  Inspect “{name}”
-                </Button>
-              ))}
+              files
+                .filter(isDrawing)
+                .slice(0, MOST_OFFERED)
+                .map((name) => (
+                  <Button key={name} size="small" onClick={() => void takeUp(name)}>
+                    Inspect “{name}”
+                  </Button>
+                ))}
           </Box>
         ))}
       </Sentences>
-      <Sentences title="Shown otherwise than it plots">
+      <Sentences title="Not shown as it plots">
         {otherwise.map((message) => (
           <Typography key={message} variant="body2" sx={{ py: 0.25 }}>
             {message}

@@ -37,7 +37,7 @@ export async function uploadFiles(
     ...(planSetId === null ? {} : { planSetId }),
   });
   // The one that is looked at first: files stand by their names.
-  const shown = [...files].sort((a, b) => a.name.localeCompare(b.name))[0];
+  const shown = [...files].sort((a, b) => (a.name < b.name ? -1 : 1))[0];
   if (shown) beginPicture(shown);
   const refused: string[] = [];
   const ofBytes = files.reduce((sum, file) => sum + file.size, 0);

@@ -72,7 +72,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
       setLink({
         to: name,
         address: `${window.location.origin}/new-password#${secret}`,
-        words: `Give this link to ${name}. By it they choose a new password; it works once, for ${hours} hours, and is shown only here:`,
+        words: `Give ${name} this link to choose a new password. It works once, for ${hours} hours, and is shown only here:`,
       });
     } catch (error) {
       notice(wordsOf(error), "error");
@@ -153,7 +153,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
             <ConfirmButton
               aria-label={`New password for ${member.name}`}
               question={`Has ${member.name} lost their password?`}
-              consequence="You get a link by which they choose another. Until they use it, nothing changes; then they are signed out everywhere and their tokens stop working."
+              consequence="You get a link with which they choose another. Nothing changes until they use it; then they are signed out everywhere, and their tokens stop working."
               verb="Make a link"
               onConfirm={() => void newPassword(member)}
             >

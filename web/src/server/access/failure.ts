@@ -30,7 +30,7 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
     return later({ message: "You are sending several things already.", remedy: "Wait until they have arrived." });
   if (error instanceof TooSlow)
     return hangUp(
-      complain(408, { message: `It came too slowly, and was given up. ${happened}`, remedy: "Send it again." }),
+      complain(408, { message: `It arrived too slowly and was stopped. ${happened}`, remedy: "Send it again." }),
     );
   if (error instanceof TookTooLong)
     return complain(422, { message: error.message, remedy: "Take less of it at a time: a smaller table or drawing." });

@@ -11,9 +11,12 @@ import { editions } from "./schema";
  */
 export const sealEarlier = (database: Database): Promise<void> =>
   database.transaction(async (on) => {
-    await on.execute(sql`alter table editions disable trigger editions_sealed`);
-    for (const { id } of await withoutText(on)) await writeEarlier(on, id);
-    await on.execute(sql`alter table editions enable trigger editions_sealed`);
+    const earlier = await withoutText(on);
+    if (earlier.length > 0) {
+      await on.execute(sql`alter table editions disable trigger editions_sealed`);
+      for (const { id } of earlier) await writeEarlier(on, id);
+      await on.execute(sql`alter table editions enable trigger editions_sealed`);
+    }
     await on.execute(sql`alter table editions alter column written set not null`);
     await on.execute(sql`
       select hemstitch_add_seal(office, about, said) from (

@@ -13,6 +13,8 @@ import { kindOf } from "./kinds";
 const BEAT_MS = 1000;
 /** A job that has been silent so long belongs to a worker that was killed. */
 const SILENT = sql`now() - interval '10 seconds'`;
+/** Whose turn is next goes by what was begun since. */
+const LATELY = sql`now() - interval '1 hour'`;
 /** A job that was begun so often without ending takes its worker with it, and is begun no more. */
 const MOST_ATTEMPTS = 3;
 
@@ -63,7 +65,9 @@ async function inTurn(
   const ofOffice = sql`${others.officeId} = ${askers.officeId}`;
   const ofPerson = sql`${ofOffice} and ${others.askedBy} is not distinct from ${askers.askedBy}`;
   const counted = (of: SQL): SQL => sql`(select count(*) from ${jobs} as others where ${of} and ${busy})`;
-  const last = (of: SQL): SQL => sql`(select max(${others.beganAt}) from ${jobs} as others where ${of})`;
+  // What was begun long ago gives nobody a later turn, and is not gone through.
+  const last = (of: SQL): SQL =>
+    sql`(select max(${others.beganAt}) from ${jobs} as others where ${of} and ${others.beganAt} > ${LATELY})`;
   return database
     .select({ officeId: askers.officeId, askedBy: askers.askedBy })
     .from(askers)

@@ -9,7 +9,7 @@ import { mendFile } from "@hemstitch/core/mend";
 import { withPainter } from "@hemstitch/core/node/paint";
 import { nodeInflate } from "@hemstitch/core/node";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
-import { readFontFile } from "@hemstitch/core/formats/font-file";
+import { tryFontFile } from "@hemstitch/core/formats/font-file";
 import { readPictureFile, type PictureFile } from "@hemstitch/core/formats/picture-file";
 import { editionDifferences } from "@hemstitch/core/rules";
 import { checkEntry } from "@hemstitch/core/standard";
@@ -134,7 +134,7 @@ async function attached(task: TaskOf<"attached">): Promise<AttachedResult | Thre
 }
 
 function readFont(bytes: Uint8Array): ReadFontResult | ThreadProblem {
-  const font = readFontFile(bytes);
+  const font = tryFontFile(bytes);
   return font.ok ? { ok: true, family: font.value.family, capHeight: font.value.capHeight } : problemOf(font.problem);
 }
 

@@ -42,9 +42,6 @@ function turns(): Turns {
   return kept.hemstitchTurns;
 }
 
-/** How many pieces of work are begun before the last one that somebody waits for in this process. */
-export const workBefore = (whom: ForWhom): number => turns().before(whom);
-
 /** How long work may take that somebody waits for, from when it is begun. Milliseconds. */
 const REQUEST_MS = 60_000;
 /** How long work of a worker may take: a while, and more for each megabyte of the file. Milliseconds. */

@@ -27,14 +27,6 @@ export class Turns {
     return [...this.working, ...this.waiting].filter((each) => each.officeId === officeId).length;
   }
 
-  /** How many pieces of work will be begun before the last one that somebody waits for; 0 where nobody does. */
-  before({ officeId, userId }: ForWhom): number {
-    const last = this.waiting.findLastIndex((each) => each.officeId === officeId && each.userId === userId);
-    if (last < 0) return 0;
-    const line = this.inOrder();
-    return line.indexOf(this.waiting[last] as Waiting);
-  }
-
   /** Does something when its turn has come; an aborted signal takes it out of the line. */
   async take<T>(whom: ForWhom, signal: AbortSignal | undefined, work: () => Promise<T>): Promise<T> {
     await this.turn(whom, signal);
@@ -70,7 +62,7 @@ export class Turns {
 
   private next(): void {
     while (this.working.length < this.places) {
-      const next = this.chosen(this.waiting, this.working, this.served);
+      const next = this.chosen();
       if (!next) return;
       this.waiting.splice(this.waiting.indexOf(next), 1);
       for (const name of namesOf(next)) this.served.set(name, ++this.clock);
@@ -79,11 +71,9 @@ export class Turns {
     }
   }
 
-  private chosen(
-    waiting: readonly Waiting[],
-    working: readonly ForWhom[],
-    served: ReadonlyMap<string, number>,
-  ): Waiting | undefined {
+  /** Who waits and may begin, and whose turn it is. */
+  private chosen(): Waiting | undefined {
+    const { waiting, working, served } = this;
     const most = Math.max(1, this.places - 1);
     const held = (is: (each: ForWhom) => boolean): number => working.filter(is).length;
     const rank = (each: Waiting): readonly number[] => {
@@ -102,21 +92,6 @@ export class Turns {
         (best, now) => (best === undefined || isBefore(now.rank, best.rank) ? now : best),
         undefined,
       )?.each;
-  }
-
-  /** All that waits, in the order in which it would be begun if each piece of work took as long. */
-  private inOrder(): Waiting[] {
-    const [waiting, working, served] = [[...this.waiting], [] as ForWhom[], new Map(this.served)];
-    const line: Waiting[] = [];
-    let clock = this.clock;
-    while (waiting.length > 0) {
-      const next = this.chosen(waiting, working, served);
-      if (!next) break;
-      waiting.splice(waiting.indexOf(next), 1);
-      for (const name of namesOf(next)) served.set(name, ++clock);
-      line.push(next);
-    }
-    return line;
   }
 
   /** Who has been served and waits for nothing is as if they were new. */

@@ -13,6 +13,12 @@ export const cookieName = (name: string): string => `${isSecure() ? "__Host-" : 
 export const setCookie = (name: string, value: string, maxAgeS: number): string =>
   `${cookieName(name)}=${value}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAgeS}${isSecure() ? "; Secure" : ""}`;
 
+/** Gives an answer the cookies of another: what the sign-in library has set. */
+export function withCookies(response: Response, from: Response): Response {
+  for (const cookie of from.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
+  return response;
+}
+
 /** The value of a cookie of ours in a request's header. */
 export function cookieOf(header: string | null, name: string): string | undefined {
   const wanted = `${cookieName(name)}=`;

@@ -1,8 +1,6 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
 import type { Made } from "@/server/answers";
-import { database } from "@/server/database/client";
-import { turnFor } from "@/server/files/quotas";
-import { complainOfFile } from "@/server/files/receive";
+import { noTurn } from "@/server/files/quota-answers";
 import { askForEffect, newestEffect, type EffectState } from "@/server/queries/effects";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 
@@ -23,8 +21,8 @@ export const POST = guarded("edit-standard", async (asker) => {
       message: "Nothing has been published yet, so there is nothing to compare the draft with.",
       remedy: "Publish a first edition.",
     });
-  const turn = await turnFor(database(), asker);
-  if (!turn.ok) return complainOfFile(turn.problem);
+  const waits = await noTurn(asker);
+  if (waits) return waits;
   const effectId = await askForEffect(asker, draft.version, edition.number);
   return answer({ id: effectId } satisfies Made, 202);
 });

@@ -9,6 +9,7 @@ import { tryPassword, type Attempt } from "@/server/people/attempts";
 import { placeOf } from "@/server/people/places";
 import { addressOf } from "@/server/people/where-from";
 import { auth } from "@/server/people/auth";
+import { withCookies } from "@/server/people/cookies";
 import { record } from "@/server/queries/log";
 
 /** What an invitation is for, as its link opens. */
@@ -90,7 +91,5 @@ export const POST = open(async (request) => {
     throw error;
   }
   const signedIn = await signIn(email, form.password, request);
-  const response = answer({ joined: invitation.office }, 201);
-  for (const cookie of signedIn.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
-  return response;
+  return withCookies(answer({ joined: invitation.office }, 201), signedIn);
 });

@@ -4,6 +4,7 @@ import { OPEN_FORM } from "@/server/files/limits";
 import { checked, formOf, LinkSecret, NewPassword, PasswordByLink } from "@/server/forms";
 import { forgiveAccount } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { withCookies } from "@/server/people/cookies";
 import { personOfLink, takePasswordLink } from "@/server/people/password-links";
 import { placeOf, rememberPlace } from "@/server/people/places";
 
@@ -41,8 +42,7 @@ export const POST = open(async (request) => {
     asResponse: true,
     headers: request.headers,
   });
-  const response = answer({ changed: true });
-  for (const cookie of signedIn.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
+  const response = withCookies(answer({ changed: true }), signedIn);
   response.headers.append("Set-Cookie", await rememberPlace(email, placeOf(request.headers)));
   return response;
 });

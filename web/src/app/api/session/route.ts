@@ -4,6 +4,7 @@ import { OPEN_FORM } from "@/server/files/limits";
 import { plainEmail } from "@/server/people/accounts";
 import { tryPassword, type Attempt } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { withCookies } from "@/server/people/cookies";
 import { placeOf, rememberPlace } from "@/server/people/places";
 import { addressOf } from "@/server/people/where-from";
 
@@ -43,8 +44,3 @@ export const DELETE = guarded("account", async (_asker, request) => {
   const signedOut = await auth().api.signOut({ headers: request.headers, asResponse: true });
   return withCookies(answer({ signedOut: true }), signedOut);
 });
-
-function withCookies(response: Response, from: Response): Response {
-  for (const cookie of from.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
-  return response;
-}

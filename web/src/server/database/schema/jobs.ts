@@ -30,10 +30,7 @@ export const jobs = pgTable(
     madeAt: made(),
     finishedAt: at("finished_at"),
   },
-  (table) => [
-    index("jobs_state").on(table.state, table.madeAt),
-    index("jobs_began").on(table.officeId, table.askedBy, table.beganAt),
-  ],
+  (table) => [index("jobs_state").on(table.state, table.madeAt), index("jobs_began").on(table.officeId, table.beganAt)],
 );
 
 /** The job that makes what a row holds. */

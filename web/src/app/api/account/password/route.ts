@@ -2,6 +2,7 @@ import { answer, complain, guarded } from "@/server/access/guarded";
 import { formOf, PasswordChange } from "@/server/forms";
 import { tryPassword } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
+import { withCookies } from "@/server/people/cookies";
 import { placeOf, rememberPlace } from "@/server/people/places";
 import { endAccess } from "@/server/queries/people";
 
@@ -22,8 +23,10 @@ export const POST = guarded("account", async (asker, request) => {
       message: "The password was not changed: the present one is not right.",
       problems: [{ at: "current", message: "not right" }],
     });
-  const response = answer({ changed: true, ...(await endAccess(asker, "people.password")) });
-  for (const cookie of tried.response.headers.getSetCookie()) response.headers.append("Set-Cookie", cookie);
+  const response = withCookies(
+    answer({ changed: true, ...(await endAccess(asker, "people.password")) }),
+    tried.response,
+  );
   response.headers.append("Set-Cookie", await rememberPlace(asker.email, placeOf(request.headers)));
   return response;
 });

@@ -1,7 +1,7 @@
 import { answer, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { keepFile } from "@/server/files/keep";
-import { roomFor } from "@/server/files/quotas";
+import { noRoom } from "@/server/files/quota-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { inThread } from "@/server/jobs/threads";
 import { complainOfWork } from "@/server/made-files";
@@ -23,8 +23,8 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   const { bytes, sha256 } = received.value;
   const picture = await inThread({ kind: "read-picture", bytes }, { deadlineMs: PICTURE_MS });
   if (!picture.ok) return complainOfWork(picture);
-  const room = await roomFor(database(), asker, bytes.length);
-  if (!room.ok) return complainOfFile(room.problem);
+  const full = await noRoom(asker, bytes.length);
+  if (full) return full;
   await keepFile(database(), asker, sha256, bytes);
   return answer({ sha256, widthPx: picture.widthPx, heightPx: picture.heightPx } satisfies PictureAnswer, 201);
 });

@@ -4,8 +4,7 @@ import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { maxFileBytes } from "@/server/files/limits";
 import { fileBytes } from "@/server/files/pieces";
-import { roomFor, turnFor } from "@/server/files/quotas";
-import { complainOfFile } from "@/server/files/receive";
+import { noRoom, noTurn } from "@/server/files/quota-answers";
 import { AttachedRequest, formOf } from "@/server/forms";
 import { inThread } from "@/server/jobs/threads";
 import { complainOfWork } from "@/server/made-files";
@@ -19,14 +18,14 @@ export const POST = guarded("hand-in", async (asker, request, { fileId = "" }) =
   const file = await inspectedFile(asker, fileId);
   const bytes = file && (await fileBytes(database(), file.sha256));
   if (!file || !bytes) return missing();
-  const turn = await turnFor(database(), asker);
-  if (!turn.ok) return complainOfFile(turn.problem);
+  const waits = await noTurn(asker);
+  if (waits) return waits;
   const found = await inThread({ kind: "attached", bytes, name: form.name, maxFileBytes: maxFileBytes() });
   if (!found.ok) return complainOfWork(found);
   if (!found.bytes || found.bytes.length === 0)
     return complain(404, { message: `${file.name} holds no file “${form.name}” that can be read.` });
-  const room = await roomFor(database(), asker, found.bytes.length);
-  if (!room.ok) return complainOfFile(room.problem);
+  const full = await noRoom(asker, found.bytes.length);
+  if (full) return full;
   const taken = atHand(storableText(form.name), found.bytes);
   await handIn(asker, file.inspectionId, taken);
   return answer({ id: taken.id } satisfies Made, 201);

@@ -1,7 +1,5 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { database } from "@/server/database/client";
-import { turnFor } from "@/server/files/quotas";
-import { complainOfFile } from "@/server/files/receive";
+import { noTurn } from "@/server/files/quota-answers";
 import { formOf, KindRequest } from "@/server/forms";
 import { inspectAs } from "@/server/queries/hand-in";
 import { inspectedFile, standardOfFile } from "@/server/queries/inspections";
@@ -12,8 +10,8 @@ export const POST = guarded("mend", async (asker, request, { fileId = "" }) => {
   if (form instanceof Response) return form;
   const file = await inspectedFile(asker, fileId);
   if (!file) return missing();
-  const turn = await turnFor(database(), asker);
-  if (!turn.ok) return complainOfFile(turn.problem);
+  const waits = await noTurn(asker);
+  if (waits) return waits;
   const standard = form.kind === null ? undefined : await standardOfFile(asker, fileId);
   if (standard && !standard.kinds.some(({ id }) => id === form.kind))
     return complain(400, { message: `The standard has no drawing kind “${form.kind}”.` });

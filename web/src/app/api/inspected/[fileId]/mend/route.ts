@@ -1,7 +1,5 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { database } from "@/server/database/client";
-import { turnFor } from "@/server/files/quotas";
-import { complainOfFile } from "@/server/files/receive";
+import { noTurn } from "@/server/files/quota-answers";
 import { formOf, MendRequest } from "@/server/forms";
 import { EDIT } from "@/server/files/limits";
 import { queueMend } from "@/server/queries/hand-in";
@@ -13,8 +11,8 @@ export const POST = guarded("mend", async (asker, request, { fileId = "" }) => {
   if (form instanceof Response) return form;
   const file = await inspectedFile(asker, fileId);
   if (!file) return missing();
-  const turn = await turnFor(database(), asker);
-  if (!turn.ok) return complainOfFile(turn.problem);
+  const waits = await noTurn(asker);
+  if (waits) return waits;
   if (file.state !== "done") return complain(409, { message: "The file has not been inspected yet." });
   return (await queueMend(asker, file, form.only)) ? answer({ queued: true }, 202) : answer({ already: true });
 });

@@ -9,7 +9,7 @@ import { files, inspectedFiles } from "@/server/database/schema";
 import { bodyOf } from "@/server/files/body";
 import { statedDigest } from "@/server/files/digest-header";
 import type { StoredBytes } from "@/server/files/keep";
-import { turnFor } from "@/server/files/quotas";
+import { noTurn } from "@/server/files/quota-answers";
 import { complainOfFile, statedLength } from "@/server/files/receive";
 import { arrived, claim, letGo, receiveStored, uploadOf } from "@/server/files/uploads";
 import { isId } from "@/server/ids";
@@ -34,8 +34,8 @@ export const POST = guarded("hand-in", async (asker, request, { inspectionId = "
   const name = storableText(searchParams.get("name") ?? "").slice(0, 400) || "drawing.pdf";
   const digest = statedDigest(request.headers);
   if (!digest.ok) return complainOfFile(digest.problem);
-  const turn = await turnFor(database(), asker);
-  if (!turn.ok) return complainOfFile(turn.problem);
+  const waits = await noTurn(asker);
+  if (waits) return waits;
   const uploadId = searchParams.get("upload");
   const received = await (uploadId === null
     ? receiveStored(asker, bodyOf(request), { size: statedLength(request), sha256: digest.value })
