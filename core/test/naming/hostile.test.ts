@@ -9,6 +9,7 @@ import {
   type NameField,
   type NameGrammar,
 } from "../../src/naming";
+import { ownScheme } from "../support/schemes";
 import { checkStandard, preset, type OfficeStandard } from "../../src/standard";
 
 /**
@@ -29,13 +30,8 @@ const field = (id: number, more: Partial<NameField> = {}): NameField => ({
   ...more,
 });
 const scheme = (fields: NameField[], separator = "", filler = ""): NameGrammar => ({
-  id: "x",
-  title: "X",
-  source: "own",
-  separator,
+  ...ownScheme(fields, separator),
   filler,
-  fields,
-  examples: [],
 });
 const codes = (count: number, length: number): NameCode[] =>
   Array.from({ length: count }, (_, i) => ({ code: word(length, i * 7919), meaning: `code ${i}` }));

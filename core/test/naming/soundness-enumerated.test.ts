@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { matchesSomething, schemeFaults, type NameField, type NameGrammar } from "../../src/naming";
+import { ownScheme } from "../support/schemes";
 
 /** Schemes so small that all their names can be written out: what is found must be what is there. */
 const text = fc
@@ -29,14 +30,7 @@ const fieldOf = (index: number): fc.Arbitrary<NameField> =>
 const schemes: fc.Arbitrary<NameGrammar> = fc
   .record({ count: fc.integer({ min: 1, max: 3 }), separator: fc.constantFrom("", "-") })
   .chain(({ count, separator }) =>
-    fc.tuple(...Array.from({ length: count }, (_, i) => fieldOf(i))).map((fields) => ({
-      id: "own",
-      title: "",
-      source: "own",
-      separator,
-      fields,
-      examples: [],
-    })),
+    fc.tuple(...Array.from({ length: count }, (_, i) => fieldOf(i))).map((fields) => ownScheme(fields, separator)),
   );
 
 /** Every name of a scheme with every way in which it is put together. */
@@ -81,23 +75,19 @@ describe("small schemes, written out", () => {
 });
 
 describe("a scheme of any size", { timeout: 10_000 }, () => {
-  const many = (required: (i: number) => boolean): NameGrammar => ({
-    id: "own",
-    title: "",
-    source: "own",
-    separator: "",
-    examples: [],
-    fields: Array.from({ length: 20 }, (_, i) => ({
-      id: `f${i}`,
-      title: `${i}`,
-      minLength: 1,
-      maxLength: 64 - i,
-      characters: i === 19 ? ("digits" as const) : ("letters-and-digits" as const),
-      required: required(i),
-      codes: Array.from({ length: 300 }, (_, n) => ({ code: i === 19 ? `${n}` : `${n}A${i}`, meaning: "" })),
-      codeIsPrefix: true,
-    })),
-  });
+  const many = (required: (i: number) => boolean): NameGrammar =>
+    ownScheme(
+      Array.from({ length: 20 }, (_, i) => ({
+        id: `f${i}`,
+        title: `${i}`,
+        minLength: 1,
+        maxLength: 64 - i,
+        characters: i === 19 ? ("digits" as const) : ("letters-and-digits" as const),
+        required: required(i),
+        codes: Array.from({ length: 300 }, (_, n) => ({ code: i === 19 ? `${n}` : `${n}A${i}`, meaning: "" })),
+        codeIsPrefix: true,
+      })),
+    );
   it("is answered within its steps, whatever its fields", () => {
     for (const required of [() => true, () => false, (i: number) => i === 19, (i: number) => i % 2 === 0]) {
       expect(matchesSomething(many(required))).toBe(true);

@@ -8,6 +8,7 @@ import {
   type NameField,
   type NameGrammar,
 } from "../../src/naming";
+import { ownScheme } from "../support/schemes";
 
 const field = (id: string, minLength: number, maxLength: number, more: Partial<NameField> = {}): NameField => ({
   id,
@@ -18,14 +19,7 @@ const field = (id: string, minLength: number, maxLength: number, more: Partial<N
   required: true,
   ...more,
 });
-const scheme = (separator: string, ...fields: NameField[]): NameGrammar => ({
-  id: "own",
-  title: "",
-  source: "own",
-  separator,
-  fields,
-  examples: [],
-});
+const scheme = (separator: string, ...fields: NameField[]): NameGrammar => ownScheme(fields, separator);
 const kinds = (grammar: NameGrammar): string[] => schemeFaults(grammar).map((fault) => fault.kind);
 const codes = (...list: string[]) => list.map((code) => ({ code, meaning: code }));
 

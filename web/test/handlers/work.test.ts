@@ -1,7 +1,9 @@
 import { gunzipSync } from "node:zlib";
+import { readFileSync } from "node:fs";
 import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { unpackDrawing } from "@hemstitch/core/drawing";
+import * as attached from "../../src/app/api/inspected/[fileId]/attached/route";
 import * as cancelFile from "../../src/app/api/inspected/[fileId]/cancel/route";
 import * as downloadFile from "../../src/app/api/inspected/[fileId]/download/route";
 import * as drawing from "../../src/app/api/inspected/[fileId]/drawing/route";
@@ -170,6 +172,33 @@ describe("files that are handed in", () => {
     expect((await todayOf({ officeId, planSets: null })).waiting.map((each) => [each.name, each.planSet])).toEqual([
       ["structure.pdf", "Saltmarsh Ferry Landing"],
     ]);
+  });
+  it("that others carry are taken up by their names, and by no name that is not there", async () => {
+    const inspectionId = await newInspection();
+    const portfolio = readFileSync(new URL("../../../core/test/cases/pdf/portfolio.pdf", import.meta.url));
+    const fileId = await send(inspectionId, portfolio, "binder.pdf");
+    const takeUp = (name: string, status: number): Promise<unknown> =>
+      drafter.json(attached.POST, "POST", { params: { fileId }, body: { name } }, status);
+    expect(await takeUp("other.pdf", 404)).toMatchObject({ message: expect.stringContaining("“other.pdf”") });
+    expect(await takeUp("../plan.pdf", 404)).toBeTruthy();
+    const { id: planId } = (await takeUp("plan.pdf", 201)) as { id: string };
+    const { files } = await drafter.json<{ files: { name: string; state: string }[] }>(inspection.GET, "GET", {
+      params: { inspectionId },
+    });
+    expect(files.map((file) => [file.name, file.state])).toEqual([
+      ["binder.pdf", "waiting"],
+      ["plan.pdf", "waiting"],
+    ]);
+    // Byte for byte what Poppler takes out of it.
+    const alone = temporary(new Uint8Array(), "plan.pdf");
+    run("pdfdetach", "-savefile", "plan.pdf", "-o", alone, temporary(portfolio));
+    const { bytes } = await drafter.file(downloadFile.GET, {}, { fileId: planId });
+    expect(Buffer.from(bytes).equals(readFileSync(alone))).toBe(true);
+    // Nobody of another office takes anything out of it.
+    const stranger = await Browser.of((await newPerson(await newOffice(), "drafter")).email);
+    expect(
+      (await stranger.send(attached.POST, "POST", { params: { fileId }, body: { name: "plan.pdf" } })).status,
+    ).toBe(404);
   });
   it("of an inspection without a name are not taken", async () =>
     void (await drafter.json(inspections.POST, "POST", { body: { name: "" } }, 422)));
