@@ -1,6 +1,7 @@
 // The running application: migrated database, web server and worker.
 import { randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { APPLICATION_ROLE } from "./postgres.mjs";
 import { answers, bin, freePort, keepRunning, output, root, run } from "./run.mjs";
@@ -35,8 +36,13 @@ export async function startApplication(url, { port: wanted = 3000, more = {}, wo
     env: { ...env, PORT: String(port) },
     stdio,
   });
+  // Workers of one machine share its cores.
+  const threads = Math.ceil(availableParallelism() / workers) + 1;
   const works = Array.from({ length: Number(workers) }, () =>
-    keepRunning("A worker", "node", ["web/dist/worker.mjs"], { env, stdio }),
+    keepRunning("A worker", "node", ["web/dist/worker.mjs"], {
+      env: { HEMSTITCH_THREADS: String(threads), ...env },
+      stdio,
+    }),
   );
   const address = `http://127.0.0.1:${port}`;
   const halt = async () => void (await Promise.all([web, ...works].map((each) => each.stop())));

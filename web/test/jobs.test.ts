@@ -211,12 +211,12 @@ describe("jobs", () => {
     await run(database, first);
     expect(await rowOf(id)).toEqual(done);
   });
-  it("that were begun three times and never ended are given up", async () => {
+  it("that were begun five times and never ended are given up", async () => {
     const silent = sql`now() - interval '1 minute'`;
-    const id = await insert({ state: "working", attempts: 3, aliveAt: silent as never });
+    const id = await insert({ state: "working", attempts: 5, aliveAt: silent as never });
     const { giveUpOrphans } = await import("../src/server/jobs/run");
     await giveUpOrphans(database);
-    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("3 times") });
+    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("5 times") });
   });
   it("of a worker that is told to stop wait again, and the attempt does not count", async () => {
     const id = await waitingFile(await newOffice(), largePage(500_000, 1000));

@@ -229,6 +229,12 @@ describe("what is said when something fails on the way", () => {
       new Error("x", { cause: Object.assign(new Error("y"), { code: "57P01" }) }),
       "away",
     ],
+    [
+      "a line that was shut while it was written to",
+      new Error("x", { cause: Object.assign(new Error("write after end"), { code: "ERR_STREAM_WRITE_AFTER_END" }) }),
+      "away",
+    ],
+    ["a line that was shut before", new Error("Client was closed and is not queryable"), "away"],
     ["no address that answers", new AggregateError([Object.assign(new Error("y"), { code: "ECONNREFUSED" })]), "away"],
   ])("%s is told apart", (_what, error, fault) => expect(databaseFault(error)).toBe(fault));
 });

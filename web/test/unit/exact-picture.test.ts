@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { ExactPicture } from "../../src/features/sheet-view/exact/exact-picture";
+import { ExactPicture, keepPainterReady } from "../../src/features/sheet-view/exact/exact-picture";
 import type { PictureAnswer, PictureRequest, Wanted } from "../../src/features/sheet-view/exact/messages";
 
 /** Stands where the browser's thread would: says what the test has it say. */
@@ -46,6 +46,15 @@ describe("the painter of exact pictures", () => {
     await settled();
     return picture;
   };
+  it("stands ready before there is a file, and takes the first that comes", async () => {
+    keepPainterReady();
+    keepPainterReady();
+    expect([Painter.made, Painter.last.asked]).toEqual([1, []]);
+    await open();
+    expect([Painter.made, Painter.last.asked]).toMatchObject([1, [{ kind: "open", file: "/file" }]]);
+    await open();
+    expect(Painter.made).toBe(2);
+  });
   it("is ended when it does not open the file in time, however long the file was on its way", async () => {
     const picture = new ExactPicture("/file");
     const drawn = expect(picture.draw(WANTED)).rejects.toThrow("too long");

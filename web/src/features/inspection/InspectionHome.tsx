@@ -7,7 +7,7 @@ import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useMay } from "../shared/may";
 import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
@@ -16,6 +16,9 @@ import { SeveritySums } from "../shared/Severity";
 import { useNotice } from "../shared/Notice";
 import { wordsOf } from "../shared/api";
 import { megabytes } from "@hemstitch/core/quantity";
+import { keepPainterReady, type ExactPicture } from "../sheet-view/exact/exact-picture";
+import { beginPicture } from "./first-pictures";
+import { FirstLook } from "./FirstLook";
 import { uploadFiles, type Progress } from "./upload";
 
 export interface InspectionRow {
@@ -90,16 +93,25 @@ function DropZone({ maxBytes, planSetId }: { maxBytes: number; planSetId: string
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [sending, setSending] = useState<Progress | null>(null);
+  const [look, setLook] = useState<{ readonly picture: ExactPicture; readonly name: string } | null>(null);
+  useEffect(keepPainterReady, []);
   const cancelling = useRef<AbortController | null>(null);
   const send = async (list: FileList | null): Promise<void> => {
     const files = [...(list ?? [])];
     if (files.length === 0) return;
     const cancel = (cancelling.current = new AbortController());
+    setLook(null);
+    const begun = beginPicture(files);
+    void begun?.picture.then(
+      (picture) => setLook({ picture, name: begun.name }),
+      () => undefined,
+    );
     try {
       const { id, sent, refused } = await uploadFiles(files, maxBytes, planSetId, setSending, cancel.signal);
       if (refused.length > 0) notice(refused.join("\n"), "error");
-      if (sent > 0) router.push(`/inspection/${id}`);
-      else router.refresh();
+      // What is shown stays until the page with the inspection takes its place.
+      if (sent > 0) return router.push(`/inspection/${id}`);
+      router.refresh();
     } catch (error) {
       notice(wordsOf(error), "error");
     }
@@ -137,7 +149,14 @@ function DropZone({ maxBytes, planSetId }: { maxBytes: number; planSetId: string
         onChange={(event) => void send(event.target.files)}
       />
       {sending ? (
-        <SendingBar progress={sending} onCancel={() => cancelling.current?.abort()} />
+        <>
+          <SendingBar progress={sending} onCancel={() => cancelling.current?.abort()} />
+          {look && (
+            <Box sx={{ position: "relative", height: "56vh", mt: 2 }}>
+              <FirstLook {...look} />
+            </Box>
+          )}
+        </>
       ) : (
         <>
           <Typography variant="h2" sx={{ mb: 0.5 }}>

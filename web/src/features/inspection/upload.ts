@@ -2,7 +2,6 @@ import { megabytes } from "@hemstitch/core/quantity";
 import type { Made } from "@/server/answers";
 import { sendBody, sendJson, wordsOf } from "../shared/api";
 import { FileDigest } from "../shared/file-digest";
-import { beginPicture } from "./first-pictures";
 import { PART_BYTES, sendLarge, type Sending } from "../shared/send-large";
 
 /** What is being sent, of how many files and bytes. */
@@ -36,9 +35,6 @@ export async function uploadFiles(
     name,
     ...(planSetId === null ? {} : { planSetId }),
   });
-  // The one that is looked at first: files stand by their names.
-  const shown = [...files].sort((a, b) => (a.name < b.name ? -1 : 1))[0];
-  if (shown) beginPicture(shown);
   const refused: string[] = [];
   const ofBytes = files.reduce((sum, file) => sum + file.size, 0);
   let before = 0;

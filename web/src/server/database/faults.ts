@@ -10,10 +10,20 @@ const AWAY = /^(08|57P0[123]$|53300$)/;
 /** A full disk. */
 const FULL = "53100";
 /** What Node.js says of a connection that can't be made or was cut. */
-const CUT = new Set(["ECONNREFUSED", "ECONNRESET", "EPIPE", "ETIMEDOUT", "ENOTFOUND", "EHOSTUNREACH"]);
+const CUT = new Set([
+  "ECONNREFUSED",
+  "ECONNRESET",
+  "EPIPE",
+  "ETIMEDOUT",
+  "ENOTFOUND",
+  "EHOSTUNREACH",
+  "ERR_STREAM_DESTROYED",
+  "ERR_STREAM_WRITE_AFTER_END",
+  "ERR_SOCKET_CLOSED",
+]);
 /** What the driver says of one, without a code. */
 const CUT_WORDS =
-  /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/;
+  /^(Connection terminated|Client has encountered a connection error|Client was closed|timeout exceeded when trying to connect)/;
 
 /** What is wrong with the database by an error of the driver, wherever in its causes it stands; undefined for others. */
 export function databaseFault(error: unknown): DatabaseFault | undefined {

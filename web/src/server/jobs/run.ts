@@ -16,7 +16,7 @@ const SILENT = sql`now() - interval '10 seconds'`;
 /** Whose turn is next goes by what was begun since. */
 const LATELY = sql`now() - interval '1 hour'`;
 /** A job that was begun so often without ending takes its worker with it, and is begun no more. */
-const MOST_ATTEMPTS = 3;
+const MOST_ATTEMPTS = 5;
 
 export interface TakenJob {
   readonly id: string;

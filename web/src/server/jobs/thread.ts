@@ -1,6 +1,5 @@
 import { createHash } from "node:crypto";
 import { gzipSync } from "node:zlib";
-import { getPriority, setPriority } from "node:os";
 import { isMainThread, type MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { attachedFile, readDrawing } from "@hemstitch/core/formats";
@@ -16,6 +15,7 @@ import { checkEntry } from "@hemstitch/core/standard";
 import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
 import type { MendRow } from "../database/rows";
+import { standBehind } from "./behind";
 import { judgeEffect } from "./thread-effect";
 import { workOut } from "./thread-draft";
 import { item, manual, openedFont, readWhole, starter, tryTable } from "./thread-standard";
@@ -34,13 +34,7 @@ import {
   type ThreadTask,
 } from "./thread-work";
 
-/** Threads stand behind the process that they work for: on Linux this is of the calling thread alone (nice). */
-const BEHIND = 10;
-try {
-  if (!isMainThread) setPriority(0, Math.max(BEHIND, getPriority(0)));
-} catch {
-  // Where it may not be said, threads are as good as others.
-}
+if (!isMainThread) standBehind();
 
 /** The work of one thread. Runs the core on plain values; knows no database. */
 export default async function work({

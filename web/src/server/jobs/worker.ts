@@ -1,4 +1,3 @@
-import { setPriority } from "node:os";
 import { setTimeout as pause } from "node:timers/promises";
 import { connect, databaseUrl, type Database } from "../database/client";
 import { databaseFault } from "../database/faults";
@@ -7,11 +6,10 @@ import { sweepAttempts } from "../people/attempts";
 import { sweepPlaces } from "../people/places";
 import { secret } from "../people/secret";
 import { endIfStill } from "../watchdog";
+import { processStandsBehind } from "./behind";
 import { giveUpOrphans, run, takeNext, type TakenJob } from "./run";
 import { closeThreads, threadCount } from "./threads";
 
-/** How much a worker stands behind the web process where both want a core (nice). */
-const BEHIND = 10;
 /** How long a worker that found nothing to do waits before it looks again. */
 const REST_MS = 300;
 /** How long it waits for a database that is away, before it asks again. */
@@ -28,7 +26,7 @@ async function main(): Promise<void> {
   secret();
   endIfStill("worker");
   // Who waits at a screen goes before what is done beside.
-  setPriority(process.pid, BEHIND);
+  processStandsBehind();
   const { database, pool } = connect(databaseUrl());
   const stop = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => stop.abort());

@@ -6,6 +6,15 @@ const DEADLINE_MS = 30_000;
 const MOST_TRIES = 4;
 const PAINTER = "/picture/painter.mjs";
 
+const newPainter = (): Worker => new Worker(PAINTER, { type: "module" });
+/** A painter that has been started and has no file yet. */
+let spare: Worker | null = null;
+
+/** Starts a painter for the file that will come, so that nobody waits for the painter then. */
+export function keepPainterReady(): void {
+  spare ??= newPainter();
+}
+
 /** A painted part of a page, and where it lies in the window, in pixels of the device. */
 export interface Painted {
   readonly bitmap: ImageBitmap | null;
@@ -39,7 +48,8 @@ export class ExactPicture {
   private begin(): void {
     this.tries++;
     this.problem = null;
-    this.painter = new Worker(PAINTER, { type: "module" });
+    this.painter = spare ?? newPainter();
+    spare = null;
     this.ready = new Promise((done, fail) => {
       this.painter.onmessage = ({ data }: MessageEvent<PictureAnswer | { readonly kind?: undefined }>) => {
         // The library greets from its thread, too.

@@ -9,30 +9,34 @@ const UNSEEN = 1e-4;
 /** What the library fills with where it can't paint a run of colour. */
 const STAND_IN = "hotpink";
 
-interface Pen {
-  x: number;
-  y: number;
+/** Where the pen stands on the path that is being drawn: paths are drawn one after the other. */
+const pen = {
+  path: null as Path2D | null,
+  x: 0,
+  y: 0,
   /** Whether anything was drawn since the pen was put down. */
-  moved: boolean;
-}
-
-const pens = new WeakMap<Path2D, Pen>();
+  moved: false,
+  puts(path: Path2D, x: number, y: number, moved: boolean): void {
+    this.path = path;
+    this.x = x;
+    this.y = y;
+    this.moved = moved;
+  },
+};
 
 export function dotsAreDrawn(): void {
   const { moveTo, lineTo, closePath } = Path2D.prototype;
   Path2D.prototype.moveTo = function (x: number, y: number): void {
-    pens.set(this, { x, y, moved: false });
+    pen.puts(this, x, y, false);
     moveTo.call(this, x, y);
   };
   Path2D.prototype.lineTo = function (x: number, y: number): void {
-    const pen = pens.get(this);
-    const stands = pen !== undefined && pen.x === x && pen.y === y;
-    pens.set(this, { x, y, moved: true });
+    const stands = pen.path === this && pen.x === x && pen.y === y;
+    pen.puts(this, x, y, true);
     lineTo.call(this, stands ? x + UNSEEN : x, y);
   };
   Path2D.prototype.closePath = function (): void {
-    const pen = pens.get(this);
-    if (pen && !pen.moved) lineTo.call(this, pen.x + UNSEEN, pen.y);
+    if (pen.path === this && !pen.moved) lineTo.call(this, pen.x + UNSEEN, pen.y);
     closePath.call(this);
   };
 }
