@@ -1,4 +1,5 @@
 import Fraction from "fraction.js";
+import { asRead } from "../base/as-read";
 import { bad, good, type Result } from "../base/result";
 
 /** Units a length can be written in. */
@@ -86,13 +87,11 @@ const VULGAR: Record<string, string> = {
 
 /** One way of writing for what people and word processors write in many. */
 export function plainWriting(text: string): string {
-  return text
+  return asRead(text)
     .normalize("NFC")
     .replace(/[½¼¾⅛⅜⅝⅞⅓⅔]/g, (c) => ` ${VULGAR[c]}`)
     .replace(/''|[″”“‟]/g, '"')
     .replace(/[′’‘‛]/g, "'")
-    .replace(/[−–—]/g, "-")
-    .replace(/[\u00a0\u2007\u2009\u202f]/g, " ")
     .replace(/\bfeet\b|\bfoot\b|\bft\b\.?/gi, "'")
     .replace(/(\d)\s*(?:feet|foot|ft)\.?/gi, "$1'")
     .replace(/(\d)\s*(?:inches|inch|in)\b\.?/gi, '$1"')

@@ -86,7 +86,7 @@ function lineFrom(lines: LineWork, centre: PointMm, radius: number, looked: { le
     const along: PointMm = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
     const off = Math.abs((centre[0] - from[0]) * along[1] - (centre[1] - from[1]) * along[0]);
     if (off > RADIAL_MM || apart(to, centre) < apart(from, centre)) continue;
-    const run = followed(lines, { from, to, rows: [lines.rows[i] ?? 0] }, along, looked);
+    const run = followed(lines, { from, to, rows: lines.rowsOf(i) }, along, looked);
     if (apart(run.to, run.from) >= LEAST_LINE_MM) return run;
   }
   return undefined;
@@ -99,7 +99,7 @@ function followed(lines: LineWork, first: Run, along: PointMm, looked: { left: n
   while (looked.left > 0) {
     const next = pieceAhead(lines, to, along, looked);
     if (!next) break;
-    rows.push(lines.rows[next.piece] ?? 0);
+    rows.push(...lines.rowsOf(next.piece));
     to = next.to;
   }
   return { from: first.from, to, rows };

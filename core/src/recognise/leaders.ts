@@ -89,7 +89,7 @@ class Finder {
     for (const chain of this.chainsFrom(line)) {
       const heads = this.headsAt(chain.tip, chain.pieces);
       if (heads.length === 0) continue;
-      const rows = [...chain.pieces.map((i) => this.lines.rows[i] ?? 0), ...heads];
+      const rows = [...chain.pieces.flatMap((i) => this.lines.rowsOf(i)), ...heads];
       const pointsAt = this.markAt(chain.tip, rows);
       const leader = { line, tipMm: chain.tip, fromMm: chain.from, rows, ...(pointsAt ? { pointsAt } : {}) };
       const length = chain.pieces.length;

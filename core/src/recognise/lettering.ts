@@ -1,4 +1,5 @@
 import Flatbush from "flatbush";
+import { asRead } from "../base/as-read";
 import { PAINT, type Page, type PointMm, type TextColumns } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
@@ -18,7 +19,7 @@ const SMALL = { least: 0.35, most: 0.8 };
 
 /** One line of lettering, however the file tore it apart. */
 export interface TextLine {
-  /** As it reads: joined letters apart. */
+  /** As it reads: joined letters apart, and one hyphen and one blank for all that look like them. */
   readonly text: string;
   /** Rows of the page's texts, from its start to its end. */
   readonly rows: readonly number[];
@@ -281,10 +282,6 @@ const isMarkBehind = (line: Growing, host: Growing): boolean =>
   line.from - host.to > -0.5 * host.heightMm &&
   line.from - host.to < 0.8 * host.heightMm;
 
-/** Words with the letters that a program joined for looks apart again: `ﬂoor plan` reads `floor plan`. */
-export const unjoined = (text: string): string =>
-  text.replace(/[\ufb00-\ufb06]/g, (letters) => letters.normalize("NFKC"));
-
 const asLine =
   (texts: TextColumns) =>
   ({ pieces, text, from, to, heightMm }: Growing): TextLine => {
@@ -295,7 +292,7 @@ const asLine =
     // The first piece may begin amid its string.
     const along = (first?.from ?? from) - (first?.begins ?? from);
     return {
-      text: unjoined(text.trim()),
+      text: asRead(text).trim(),
       rows: [...new Set(pieces.map((piece) => piece.row))],
       heightMm,
       angleDeg,

@@ -2,7 +2,7 @@ import Flatbush from "flatbush";
 import type { BoxMm, Page, PointMm } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import type { Thin } from "./dashed-areas";
-import { STRAIGHTS } from "./straights";
+import { rowsBetween, STRAIGHTS } from "./straights";
 import { thinAt } from "./thin-areas";
 
 /** An area is a piece of line from so many times its width on: ticks are short. */
@@ -21,12 +21,19 @@ export class LineWork {
   private index: Flatbush | undefined;
 
   constructor(
-    /** Row of the page's paths, by piece. */
+    /** Row of the page's paths, by piece: the first that draws it. */
     readonly rows: Uint32Array,
     /** x and y of both ends of each, millimetres. */
     readonly ends: Float32Array,
     readonly widthMm: Float32Array,
+    /** The last row that draws it, where a file wrote it in pieces. */
+    readonly lastRows: Uint32Array = rows,
   ) {}
+
+  /** All rows of the page's paths that draw a piece. */
+  rowsOf(i: number): number[] {
+    return rowsBetween(this.rows[i] ?? 0, this.lastRows[i] ?? 0);
+  }
 
   get count(): number {
     return this.rows.length;
@@ -96,7 +103,7 @@ export const SQUARE_WORK: PageRecogniser<LineWork> = {
 };
 
 /** Frames and tables are looked for among these alone: of a large page they are few. */
-function squareOf({ rows, ends, widthMm }: LineWork): LineWork {
+function squareOf({ rows, ends, widthMm, lastRows }: LineWork): LineWork {
   const square: number[] = [];
   for (let i = 0; i < rows.length; i++) {
     const [dx, dy] = [(ends[i * 4 + 2] ?? 0) - (ends[i * 4] ?? 0), (ends[i * 4 + 3] ?? 0) - (ends[i * 4 + 1] ?? 0)];
@@ -107,6 +114,7 @@ function squareOf({ rows, ends, widthMm }: LineWork): LineWork {
     Uint32Array.from(square, (i) => rows[i] ?? 0),
     Float32Array.from({ length: square.length * 4 }, (_, k) => ends[(square[k >> 2] ?? 0) * 4 + (k & 3)] ?? 0),
     Float32Array.from(square, (i) => widthMm[i] ?? 0),
+    Uint32Array.from(square, (i) => lastRows[i] ?? 0),
   );
 }
 
@@ -117,20 +125,22 @@ function lineWorkOf(facts: PageFacts): LineWork {
   const strokes = straights?.count ?? 0;
   const rows = new Uint32Array(strokes + thin.length);
   const ends = new Float32Array(rows.length * 4);
+  const lastRows = new Uint32Array(rows.length);
   const widthMm = new Float32Array(rows.length);
   if (straights) {
     rows.set(straights.rows);
+    lastRows.set(straights.lastRows);
     ends.set(straights.ends);
     for (let i = 0; i < strokes; i++) widthMm[i] = page.paths.widthMm[straights.rows[i] ?? 0] ?? 0;
   }
   thin.forEach(({ row, middle: [x, y], along: [ux, uy], lengthMm, widthMm: width }, k) => {
     const i = strokes + k;
-    rows[i] = row;
+    rows[i] = lastRows[i] = row;
     widthMm[i] = width;
     const half = lengthMm / 2;
     ends.set([x - ux * half, y - uy * half, x + ux * half, y + uy * half], i * 4);
   });
-  return new LineWork(rows, ends, widthMm);
+  return new LineWork(rows, ends, widthMm, lastRows);
 }
 
 function thinRows(page: Page): Thin[] {

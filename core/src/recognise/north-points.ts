@@ -93,7 +93,7 @@ function shaftAt(facts: PageFacts, letter: TextLine, middle: PointMm) {
     const [ux, uy] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
     const [dx, dy] = [middle[0] - to[0], middle[1] - to[1]];
     const isAt = Math.abs(dx * uy - dy * ux) <= off && apart(to, middle) <= 2.5 * letter.heightMm;
-    return isAt ? [{ from, to, rows: [lines.rows[i] ?? 0], isHeaded: false, length }] : [];
+    return isAt ? [{ from, to, rows: lines.rowsOf(i), isHeaded: false, length }] : [];
   });
   return found.sort((a, b) => b.length - a.length)[0];
 }

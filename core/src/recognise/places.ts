@@ -69,11 +69,18 @@ function withContent(page: Page, boxes: readonly BoxMm[], by: Place["by"]): Plac
 
 /** Parts that the file draws as one, and upright crops. */
 function partsOf(page: Page): Place[] {
-  const groups = new Map<string, { box: BoxMm; content: BoxMm; lines: number; strings: number; by: Place["by"] }>();
+  const groups = new Map<
+    string,
+    { box: BoxMm; content: BoxMm; lines: number; strings: number; by: Place["by"]; layers: Set<number> }
+  >();
+  const layersOfPage = new Set<number>();
   eachMark(page, (box, sort, row) => {
+    const layer = page[sort].layer[row] ?? -1;
+    layersOfPage.add(layer);
     const key = keyOf(page, sort, row);
     if (!key) return;
     const known = groups.get(key.id);
+    known?.layers.add(layer);
     if (!known) {
       groups.set(key.id, {
         box: key.box ?? box,
@@ -81,6 +88,7 @@ function partsOf(page: Page): Place[] {
         lines: Number(sort === "paths"),
         strings: Number(sort === "texts"),
         by: key.by,
+        layers: new Set([layer]),
       });
       return;
     }
@@ -90,7 +98,12 @@ function partsOf(page: Page): Place[] {
     else known.strings++;
   });
   const found = [...groups.values()].filter(
-    ({ box, lines, strings }) => lines >= LEAST_MARKS && strings > 0 && isPlace(page, box),
+    ({ box, lines, strings, layers }) =>
+      lines >= LEAST_MARKS &&
+      strings > 0 &&
+      isPlace(page, box) &&
+      // Some programs put each layer into a part of its own: a drawing has several.
+      layers.size >= Math.min(2, layersOfPage.size),
   );
   const kept: Place[] = [];
   for (const { box, content, by } of found.sort((a, b) => b.lines - a.lines).slice(0, MOST_PLACES))

@@ -1,6 +1,7 @@
 import { countBelow } from "../base/sorted";
 import { PAINT, VERB, visiblePieces, type Page, type PointMm } from "../drawing";
 import { groundsOf } from "./grounds";
+import { joinStraights } from "./joined-straights";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A straight shorter than this tells nothing of a direction. Millimetres. */
@@ -31,6 +32,10 @@ const TOUCHING_MM = 0.02;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
+/** Rows that follow one another. */
+export const rowsBetween = (first: number, last: number): number[] =>
+  Array.from({ length: last - first + 1 }, (_, k) => first + k);
+
 /** A straight beside another, and how far the two run together. */
 export interface Beside {
   readonly straight: number;
@@ -48,10 +53,12 @@ export class Straights {
   private laid: Laid | undefined;
 
   constructor(
-    /** Row of the page's paths, by straight. */
+    /** Row of the page's paths, by straight: the first that draws it. */
     readonly rows: Uint32Array,
     /** x and y of both ends of each, millimetres. */
     readonly ends: Float32Array,
+    /** The last row that draws it, where a file wrote it in pieces. */
+    readonly lastRows: Uint32Array = rows,
   ) {}
 
   get count(): number {
@@ -63,7 +70,12 @@ export class Straights {
     return { x1: ends[i * 4] ?? 0, y1: ends[i * 4 + 1] ?? 0, x2: ends[i * 4 + 2] ?? 0, y2: ends[i * 4 + 3] ?? 0 };
   }
 
-  /** The straights of one row of the page's paths: they stand one after another. */
+  /** All rows of the page's paths that draw a straight. */
+  rowsOf(i: number): number[] {
+    return rowsBetween(this.rows[i] ?? 0, this.lastRows[i] ?? 0);
+  }
+
+  /** The straights that begin in one row of the page's paths: they stand one after another. */
   *ofRow(row: number): Generator<number> {
     for (let i = countBelow(this.rows, row); this.rows[i] === row; i++) yield i;
   }
@@ -365,7 +377,8 @@ function straightsOf(page: Page): Straights {
     }
     if (how & PAINT.closed) add(row, x, y, startX, startY);
   }
-  return new Straights(rows.slice(0, count), ends.slice(0, count * 4));
+  const joined = joinStraights(page, rows.slice(0, count), ends.slice(0, count * 4));
+  return new Straights(joined.rows, joined.ends, joined.lastRows);
 }
 
 function longer<A extends Uint32Array | Float32Array>(column: A, into: A): A {

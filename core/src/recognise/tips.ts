@@ -41,7 +41,7 @@ export function headsAtTip(lines: LineWork, heads: Heads, tip: Tip): number[] {
     .filter((i) => !tip.own?.includes(i) && lines.length(i) >= STROKE_MM.least && lines.length(i) <= STROKE_MM.most);
   const ticks = tip.ticks ? short.filter((i) => apart(middleOf(lines, i), atMm) <= ON_TIP_MM) : [];
   const found = ticks.length > 0 ? ticks : barbsOf(lines, short, tip);
-  return [...new Set(found.map((i) => lines.rows[i] ?? 0))];
+  return [...new Set(found.flatMap((i) => lines.rowsOf(i)))];
 }
 
 function middleOf(lines: LineWork, i: number): PointMm {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { LETTERING, unjoined } from "../../src/recognise/lettering";
+import { asRead } from "../../src/base/as-read";
+import { LETTERING } from "../../src/recognise/lettering";
 import { FileFacts } from "../../src/recognise/recogniser";
 import { preset } from "../../src/standard";
 import { StandardLookup } from "../../src/standard/plain";
@@ -37,8 +38,9 @@ describe("lettering", () => {
     expect(parted[0]!.lengthMm).toBeCloseTo(3 * 4 * 0.556, 3);
   });
   it("reads letters that were joined for looks as the letters they are", () => {
-    expect(unjoined("Veri\ufb01cato, \ufb02oor plan, o\ufb03ce")).toBe("Verificato, floor plan, office");
-    expect(unjoined("A² m² ½ Å")).toBe("A² m² ½ Å");
+    expect(asRead("Veri\ufb01cato, \ufb02oor plan, o\ufb03ce")).toBe("Verificato, floor plan, office");
+    expect(asRead("A² m² ½ Å")).toBe("A² m² ½ Å");
+    expect(asRead("12'\u00ad6\"\u00a0\u2013 \u22120.45 3\u2009600\ufeff\u200b")).toBe("12'-6\" - -0.45 3 600");
   });
   it("puts a stacked fraction back", async () => {
     const main = set(4, ["12'-6", 10, 20], ['"', 22.6, 20]);

@@ -185,7 +185,7 @@ class OpeningFinder {
   ): Sure<WallOpening> {
     const left = (wall.band.low + wall.band.high) / 2;
     const rows = [
-      ...new Set([...swings.flatMap((arc) => arc.rows), ...glass.map((i) => this.lines.rows[i] ?? 0), ...wall.rows]),
+      ...new Set([...swings.flatMap((arc) => arc.rows), ...glass.flatMap((i) => this.lines.rowsOf(i)), ...wall.rows]),
     ];
     const opening: WallOpening = {
       use,

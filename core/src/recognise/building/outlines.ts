@@ -58,9 +58,11 @@ function outlinesOf(facts: PageFacts): LineWork {
   const rows: number[] = [];
   const ends: number[] = [];
   const widths: number[] = [];
-  const add = (row: number, width: number, x1: number, y1: number, x2: number, y2: number): void => {
+  const lastRows: number[] = [];
+  const add = (row: number, last: number, width: number, x1: number, y1: number, x2: number, y2: number): void => {
     if (x1 === x2 && y1 === y2) return;
     rows.push(row);
+    lastRows.push(last);
     ends.push(x1, y1, x2, y2);
     widths.push(width);
   };
@@ -68,10 +70,15 @@ function outlinesOf(facts: PageFacts): LineWork {
   for (let i = 0; lines && i < lines.count; i++) {
     const row = lines.rows[i] ?? 0;
     if (!taken.has(row) && !leaves.has(i) && (paths.dash[row] ?? 0) === 0)
-      add(row, lines.widthMm[i] ?? 0, ...lines.end(i, 0), ...lines.end(i, 1));
+      add(row, lines.lastRows[i] ?? row, lines.widthMm[i] ?? 0, ...lines.end(i, 0), ...lines.end(i, 1));
   }
-  for (const [row, ...edge] of outerEdges(page, taken)) add(row, EDGE_OF_AREA, ...edge);
-  return new LineWork(Uint32Array.from(rows), Float32Array.from(ends), Float32Array.from(widths));
+  for (const [row, ...edge] of outerEdges(page, taken)) add(row, row, EDGE_OF_AREA, ...edge);
+  return new LineWork(
+    Uint32Array.from(rows),
+    Float32Array.from(ends),
+    Float32Array.from(widths),
+    Uint32Array.from(lastRows),
+  );
 }
 
 /** Pieces of lines that are leaves of doors: they run from the hinge of a swing to one of its ends. */

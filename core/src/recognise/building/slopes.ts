@@ -106,7 +106,7 @@ class SlopeFinder {
     if (run === 0) return undefined;
     const times = slope.rise / slope.run / (rise / run);
     if (!(times <= MOST_TIMES && times >= 1 / MOST_TIMES)) return undefined;
-    return { text, slope, drawn: rise / run, from, to, lines, rows: [...rows, this.lines.rows[i] ?? 0] };
+    return { text, slope, drawn: rise / run, from, to, lines, rows: [...rows, ...this.lines.rowsOf(i)] };
   }
 
   private isArrow(i: number): boolean {
@@ -146,7 +146,7 @@ class SlopeFinder {
           const slope = parseSlope(`${rise.text.trim()}:${run.text.trim()}`);
           const slanting = this.longestAlong(top, other, [level, upright]);
           if (!slope.ok || slanting === undefined) continue;
-          const rows = [level, upright].map((i) => this.lines.rows[i] ?? 0);
+          const rows = [level, upright].flatMap((i) => this.lines.rowsOf(i));
           return this.told(`${rise.text.trim()} in ${run.text.trim()}`, slope.value, slanting, [rise, run], rows);
         }
     }

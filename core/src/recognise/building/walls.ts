@@ -119,7 +119,7 @@ class WallFinder {
   private bands(): Band[] {
     const { lines } = this;
     const blocks = this.facts.of(TITLE_BLOCKS).map(({ value }) => value.boxMm);
-    const straights = new Straights(lines.rows, lines.ends);
+    const straights = new Straights(lines.rows, lines.ends, lines.lastRows);
     const reach = new Float32Array(lines.count);
     for (let i = 0; i < lines.count; i++) {
       const at = middle(lines, i);
@@ -379,7 +379,7 @@ class WallFinder {
     const [from, to] = [pointOf(band, band.from, left), pointOf(band, band.to, left)];
     const scale = this.scales.at(from);
     const pieces = [...new Set(band.leaves.flatMap(({ one, other }) => [one, other]))];
-    const rows = [...new Set(pieces.map((i) => this.lines.rows[i] ?? 0))].sort((a, b) => a - b);
+    const rows = [...new Set(pieces.flatMap((i) => this.lines.rowsOf(i)))].sort((a, b) => a - b);
     const wall: Wall = {
       from,
       to,

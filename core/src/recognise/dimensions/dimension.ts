@@ -13,8 +13,10 @@ export interface DimensionEnd {
   readonly head?: StopHead;
   /** Another head that stands here and at the other end, of another kind or size: neighbours may end in their own. */
   readonly otherHead?: StopHead;
-  /** The extension line, or what else crosses there. */
+  /** What crosses there: the extension line, or a face of the building. */
   readonly crossing?: Crossing;
+  /** The extension line, where there is one: see `extension-lines.ts`. */
+  readonly extension?: Crossing;
 }
 
 /** A straight dimension: a figure, and the two points that it is written for. Millimetres on paper. */

@@ -6,6 +6,7 @@ import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { madeOut, measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
+import { extensionAt } from "./extension-lines";
 import {
   MOST_OVERSHOOT_MM,
   ON_LINE_MM,
@@ -368,8 +369,16 @@ class Finder {
       const [a, b] = [onCarrier(carrier, p)[0], onCarrier(carrier, q)[0]];
       return Math.max(a, b) > left.atMm - 6 && Math.min(a, b) < right.atMm + 6;
     });
-    const [from, to] = [endOf(carrier, left, right), endOf(carrier, right, left)];
-    const rows = new Set(within.map((i) => this.lines.rows[i] ?? 0));
+    const drawnBy = this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0;
+    const ends = [
+      [left, right],
+      [right, left],
+    ].map(([stop, other]) => {
+      const extension = extensionAt(this.facts.page, drawnBy, stop!.crossings);
+      return { ...endOf(carrier, stop!, other!), ...(extension ? { extension } : {}) };
+    });
+    const [from, to] = ends as [DimensionEnd, DimensionEnd];
+    const rows = new Set(within.flatMap((i) => this.lines.rowsOf(i)));
     for (const { head, crossing } of [from, to]) {
       for (const row of head?.rows ?? []) rows.add(row);
       if (crossing) rows.add(crossing.row);
@@ -385,7 +394,7 @@ class Finder {
       lineMm: this.lineFrom(carrier, pieces, left.atMm, right.atMm),
       place,
       rows: [...rows].sort((a, b) => a - b),
-      layer: paths.layer[this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0] ?? -1,
+      layer: paths.layer[drawnBy] ?? -1,
     };
     return madeOut(this.facts.page.index, value, confidence, line.rows, value.rows);
   }

@@ -172,7 +172,7 @@ class Finder {
       const isFromMiddle =
         along[0] * rx + along[1] * ry > 0 && length >= radiusMm - ON_ARC_MM && this.isNear(at, back, centreMm);
       if (heads.length === 0 && !isFromMiddle) continue;
-      const rows = [...pieces.map((i) => this.lines.rows[i] ?? 0), ...heads];
+      const rows = [...pieces.flatMap((i) => this.lines.rowsOf(i)), ...heads];
       return [{ arc, at, back, isHeaded: heads.length > 0, rows, off }];
     }
     return [];

@@ -1,6 +1,6 @@
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { DRAWN_PARTS, type DrawnPart, type JudgedDimension } from "./drawings";
-import { MOST_OVERSHOOT_MM, onCarrier, pointAt, type Carrier } from "./stops";
+import { onCarrier, pointAt, type Carrier } from "./stops";
 
 /** Dimensions of one row lie on one line. Millimetres on paper, and the sine of what directions may differ by. */
 const SAME_LINE_MM = 0.3;
@@ -109,10 +109,8 @@ function outOf(carrier: Carrier, members: readonly JudgedDimension[]): -1 | 0 | 
   for (const { dimension } of members) {
     const { along } = dimension.carrier;
     const sameWay = along[0] * carrier.along[0] + along[1] * carrier.along[1] > 0 ? 1 : -1;
-    for (const { crossing } of [dimension.from, dimension.to]) {
-      if (!crossing || Math.min(crossing.leftMm, crossing.rightMm) > MOST_OVERSHOOT_MM) continue;
-      sum += Math.sign(crossing.rightMm - crossing.leftMm) * sameWay;
-    }
+    for (const { extension } of [dimension.from, dimension.to])
+      if (extension) sum += Math.sign(extension.rightMm - extension.leftMm) * sameWay;
   }
   return sum > 0 ? 1 : sum < 0 ? -1 : 0;
 }

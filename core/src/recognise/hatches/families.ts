@@ -138,7 +138,7 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
   const even = steps.filter((step) => isSpacing(middle, step));
   if (even.length < EVEN_SHARE * steps.length || even.length + 1 < LEAST_LINES) return undefined;
   const { paths } = facts.page;
-  const rows = Uint32Array.from(new Set(members.map((i) => straights.rows[i] ?? 0))).sort();
+  const rows = Uint32Array.from(new Set(members.flatMap((i) => straights.rowsOf(i)))).sort();
   const degrees = (turn * 180) / Math.PI;
   return {
     angleDeg: ((degrees % 180) + 180) % 180,

@@ -53,13 +53,13 @@ export const extension = rule({
           for (const each of row.dimensions) {
             const style = styleOf(each)?.style;
             for (const end of [each.dimension.from, each.dimension.to]) {
-              const crossing = end.crossing && outside(along, row, each.dimension.carrier.along, end.crossing);
+              const crossing = end.extension && outside(along, row, each.dimension.carrier.along, end.extension);
               if (!style || !crossing || crossing.outMm > MOST_OVERSHOOT_MM) continue;
               for (const found of departures(style, crossing, lines, off)) {
-                const key = `${end.crossing!.row} ${found.what} ${end.atMm.map((n) => n.toFixed(1)).join(" ")}`;
+                const key = `${end.extension!.row} ${found.what} ${end.atMm.map((n) => n.toFixed(1)).join(" ")}`;
                 if (told.has(key)) continue;
                 told.add(key);
-                report(asReport(facts.page.index, facts.page.paths.layer[end.crossing!.row] ?? -1, end, found));
+                report(asReport(facts.page.index, facts.page.paths.layer[end.extension!.row] ?? -1, end, found));
               }
             }
           }
@@ -145,7 +145,7 @@ function asReport(page: number, layer: number, end: DimensionEnd, { what, measur
   return {
     page,
     layer,
-    marks: { of: "paths", rows: Uint32Array.from([end.crossing!.row]) },
+    marks: { of: "paths", rows: Uint32Array.from([end.extension!.row]) },
     message: (count) =>
       `${counted(count, "extension line")} ${what} ${mm(measured)}, where the style says ${mm(expectedMm)}.`,
     measured,

@@ -58,7 +58,7 @@ export const openBoundary = rule({
           if (told.has(key)) continue;
           told.add(key);
           const width = Number(gap.widthMm.toFixed(2));
-          const rows = Uint32Array.from(new Set(gap.pieces.map((i) => lines.rows[i] ?? 0))).sort();
+          const rows = Uint32Array.from(new Set(gap.pieces.flatMap((i) => lines.rowsOf(i)))).sort();
           report({
             page: facts.page.index,
             layer: facts.page.paths.layer[rows[0] ?? 0] ?? -1,

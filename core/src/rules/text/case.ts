@@ -1,6 +1,7 @@
+import { asRead } from "../../base/as-read";
 import { counted } from "../../base/words";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
-import { LETTERING, unjoined, type TextLine } from "../../recognise/lettering";
+import { LETTERING, type TextLine } from "../../recognise/lettering";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule, type Report } from "../rule";
 
@@ -55,7 +56,7 @@ export const letterCase = rule({
 
 /** A line in capitals, where one string is all of it. */
 function rewritten({ page }: PageFacts, { rows: [row, ...others], text }: TextLine): Pick<Report, "mend"> {
-  if (row === undefined || others.length > 0 || unjoined(page.texts.strings[row]?.trim() ?? "") !== text) return {};
+  if (row === undefined || others.length > 0 || asRead(page.texts.strings[row] ?? "").trim() !== text) return {};
   const units = [...text.matchAll(UNITS)].map(({ 0: unit, index }) => ({ unit, index }));
   let capitals = text.toLocaleUpperCase("en");
   // ß and its like become longer, so that units could not be put back in their places.

@@ -1,5 +1,6 @@
+import { asRead } from "../../base/as-read";
 import { contains, overlap, type BoxMm, type Change } from "../../drawing";
-import { unjoined, type TextLine } from "../../recognise/lettering";
+import type { TextLine } from "../../recognise/lettering";
 import type { PageFacts, Particulars } from "../../recognise/recogniser";
 import type { TitleCell } from "../../recognise/title-blocks/title-cell";
 
@@ -45,7 +46,7 @@ function rewritten({ page }: PageFacts, { values, boxMm }: TitleCell, words: str
   const [line, ...others] = values;
   const [row, ...moreRows] = line?.rows ?? [];
   if (!line || row === undefined || others.length > 0 || moreRows.length > 0 || Math.abs(line.angleDeg) >= 1) return {};
-  if (unjoined(page.texts.strings[row]?.trim() ?? "") !== line.text) return {};
+  if (asRead(page.texts.strings[row] ?? "").trim() !== line.text) return {};
   // As wide as its letters are now, letter by letter; the proof reads what was written.
   const lengthMm = (line.lengthMm / Math.max(1, line.text.length)) * words.length;
   if (line.startMm[0] + lengthMm > boxMm.x + boxMm.width - ASIDE_MM) return {};
