@@ -1,5 +1,7 @@
 import Flatbush from "flatbush";
 import { PAINT, pathBox, type BoxMm, type Page, type PointMm } from "../drawing";
+import { closedChains } from "./closed-chains";
+import { LINE_WORK } from "./line-work";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
 /** A frame of lettering is no larger than this, and no smaller. Millimetres on paper. */
@@ -62,9 +64,16 @@ export const FRAMES: PageRecogniser<Frames> = {
   on: "page",
   ofDrawing: true,
   finds: "outlines that lettering may be framed by",
-  from: "closed outlines, and those that end where they begin",
-  find: ({ page }) => [measuredOn(page.index, new Frames(framesOf(page)))],
+  from: "closed outlines, those that end where they begin, and lines that close one together",
+  find: (facts) => {
+    const lines = facts.of(LINE_WORK)[0]?.value;
+    const boxes = [...framesOf(facts.page), ...(lines ? closedChains(lines).filter(isOfFrame) : [])];
+    return [measuredOn(facts.page.index, new Frames(boxes))];
+  },
 };
+
+const isOfFrame = ({ width, height }: BoxMm): boolean =>
+  Math.max(width, height) <= SIZE_MM.most && Math.min(width, height) >= SIZE_MM.least;
 
 function framesOf({ paths }: Page): BoxMm[] {
   const boxes: BoxMm[] = [];
@@ -74,8 +83,7 @@ function framesOf({ paths }: Page): BoxMm[] {
     if (points < LEAST_POINTS || (paint & (PAINT.stroke | PAINT.hidden)) !== PAINT.stroke) continue;
     if ((paint & PAINT.closed) === 0 && points < POINTS_OF_OPEN) continue;
     const box = pathBox(paths, row);
-    if (Math.max(box.width, box.height) <= SIZE_MM.most && Math.min(box.width, box.height) >= SIZE_MM.least)
-      boxes.push(box);
+    if (isOfFrame(box)) boxes.push(box);
   }
   return boxes;
 }

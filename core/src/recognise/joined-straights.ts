@@ -1,10 +1,11 @@
-import type { Page } from "../drawing";
+import { PAINT, type Page } from "../drawing";
 
 /**
  * What a draughtsman sees: one line, whether a program wrote it as one or in pieces that begin where the one before
  * ends. Pieces are of one line when they follow one another in the file with the same pen on the same layer, touch with
  * their ends, go on in the same way, and leave no bend at which a person could tell that two lines meet. Chords of a
- * curve touch and go on, too; they bend, and stay apart.
+ * curve touch and go on, too; they bend, and stay apart. Two arrows that meet with their tips have barbs that go on into
+ * each other: where more than two pieces end, or a line bends, no piece goes on.
  */
 
 /** Ends that touch are no farther apart; files round to a hundredth of a point, some to a twentieth. Millimetres. */
@@ -54,6 +55,7 @@ function joins(
   for (const [own, other] of WAYS) {
     const [jx, jy] = [ends[a + own]!, ends[a + own + 1]!];
     if (Math.abs(jx - ends[b + other]!) > TOUCH_MM || Math.abs(jy - ends[b + other + 1]!) > TOUCH_MM) continue;
+    const isTip = (other: number): boolean => endsAt(ends, other, jx, jy);
     // From the line's far end to the piece's.
     const [x1, y1] = [ends[a + 2 - own]!, ends[a + 3 - own]!];
     const [x2, y2] = [ends[b + 2 - other]!, ends[b + 3 - other]!];
@@ -64,7 +66,7 @@ function joins(
     const off = (x: number, y: number): number => Math.abs((x - x1) * dy - (y - y1) * dx) / length;
     if (off(jx, jy) > BEND_MM) return false;
     for (let k = 0; k < joints.length; k += 2) if (off(joints[k]!, joints[k + 1]!) > BEND_MM) return false;
-    if (!isOnePen(page, row, nextRow)) return false;
+    if (!isOnePen(page, row, nextRow) || isTip(line - 1) || isTip(next + 1)) return false;
     // Of thousands of joints on one line some tell as much as all.
     if (joints.length >= 2 * MOST_JOINTS) joints.length = MOST_JOINTS;
     joints.push(jx, jy);
@@ -83,10 +85,23 @@ const WAYS = [
   [0, 0],
 ] as const;
 
+function endsAt(ends: Float32Array, i: number, x: number, y: number): boolean {
+  if (i < 0 || i * 4 >= ends.length) return false;
+  return [0, 2].some(
+    (end) => Math.abs(ends[i * 4 + end]! - x) <= TOUCH_MM && Math.abs(ends[i * 4 + end + 1]! - y) <= TOUCH_MM,
+  );
+}
+
+/** Lines alone: of a path with bends another piece may end at the joint. */
+const isAlone = ({ firstVerb, paint }: Page["paths"], row: number): boolean =>
+  firstVerb[row + 1]! - firstVerb[row]! <= 2 && ((paint[row] ?? 0) & PAINT.closed) === 0;
+
 function isOnePen({ paths }: Page, a: number, b: number): boolean {
   return (
     a === b ||
-    (paths.layer[a] === paths.layer[b] &&
+    (isAlone(paths, a) &&
+      isAlone(paths, b) &&
+      paths.layer[a] === paths.layer[b] &&
       paths.widthMm[a] === paths.widthMm[b] &&
       paths.strokeColour[a] === paths.strokeColour[b] &&
       paths.dash[a] === paths.dash[b] &&

@@ -14,6 +14,7 @@ import { STAMPS } from "../stamps";
 import { REVISION_TABLES } from "../title-blocks/revision-tables";
 import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
 import { LEGENDS } from "./legends";
+import { ringLabels } from "./ring-labels";
 import { SHEET_REFERENCES } from "./references";
 
 /** A label is as short as this, without blanks. */
@@ -32,6 +33,8 @@ export interface CodeLabel {
   readonly by: "frame" | "leader" | "pattern";
   /** Id of the label pattern that it follows; none where it follows none. */
   readonly pattern?: string;
+  /** Id of the label pattern that those in frames like its own follow. */
+  readonly meant?: string;
 }
 
 export const CODE_LABELS: PageRecogniser<CodeLabel> = {
@@ -43,7 +46,8 @@ export const CODE_LABELS: PageRecogniser<CodeLabel> = {
 };
 
 function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
-  const short = facts.of(LETTERING).flatMap(({ value }) => (partsOf(value).length > 0 ? [value] : []));
+  const lettering = facts.of(LETTERING).map(({ value }) => value);
+  const short = lettering.filter((line) => partsOf(line).length > 0);
   if (short.length === 0) return [];
   const other = takenByOthers(facts);
   const patterns = facts.file.standard.standard.labelPatterns;
@@ -51,23 +55,31 @@ function labelsOf(facts: PageFacts): Sure<CodeLabel>[] {
   const frames = facts.of(FRAMES)[0]?.value;
   const arcs = facts.of(ARCS)[0]?.value;
   const area = facts.of(SHEET_FRAMES)[0]?.value.areaMm;
-  return short.flatMap((line): Sure<CodeLabel>[] => {
-    if (line.rows.some((row) => other.has(row))) return [];
-    if (area && distanceToBox(area, middleOf(line)) > 0) return [];
-    const parts = partsOf(line);
-    const isLed = line.rows.some((row) => leaders.has(row));
-    const isFramed = frames !== undefined && inFrame(line) && !inCircle(line);
-    return parts.flatMap((part): Sure<CodeLabel>[] => {
-      const pattern = patterns.find((each) => parseName(part, each.pattern).ok)?.id;
-      const by = isFramed ? "frame" : isLed ? "leader" : pattern === undefined ? undefined : "pattern";
-      if (!by) return [];
-      const label = { text: part, line, by, ...(pattern === undefined ? {} : { pattern }) } as const;
-      const confidence = by === "pattern" ? 0.8 : 0.95;
-      return [
-        { ...measuredOn(facts.page.index, label, { of: "texts", rows: Uint32Array.from(line.rows) }), confidence },
-      ];
-    });
-  });
+  const inRings = ringLabels(
+    facts,
+    lettering.filter(({ rows }) => !rows.some((row) => other.has(row))),
+  );
+  return [
+    ...inRings,
+    ...short.flatMap((line): Sure<CodeLabel>[] => {
+      if (inRings.some(({ value }) => value.line === line)) return [];
+      if (line.rows.some((row) => other.has(row))) return [];
+      if (area && distanceToBox(area, middleOf(line)) > 0) return [];
+      const parts = partsOf(line);
+      const isLed = line.rows.some((row) => leaders.has(row));
+      const isFramed = frames !== undefined && inFrame(line) && !inCircle(line);
+      return parts.flatMap((part): Sure<CodeLabel>[] => {
+        const pattern = patterns.find((each) => parseName(part, each.pattern).ok)?.id;
+        const by = isFramed ? "frame" : isLed ? "leader" : pattern === undefined ? undefined : "pattern";
+        if (!by) return [];
+        const label = { text: part, line, by, ...(pattern === undefined ? {} : { pattern }) } as const;
+        const confidence = by === "pattern" ? 0.8 : 0.95;
+        return [
+          { ...measuredOn(facts.page.index, label, { of: "texts", rows: Uint32Array.from(line.rows) }), confidence },
+        ];
+      });
+    }),
+  ];
 
   function inFrame(line: TextLine): boolean {
     const own = boxOfPoints(cornersOf(line));

@@ -1,5 +1,5 @@
 import { boxOfPoints, type BoxMm, type Page, type PointMm } from "../../drawing";
-import { readWritten, type Written } from "../../quantity";
+import { Length, readWritten, type Written } from "../../quantity";
 import { FRAMES } from "../frames";
 import { HEADS, type Heads } from "../heads";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
@@ -279,7 +279,10 @@ class Finder {
     const { along } = own;
     const { pieces, from, to } = this.piecesOf(own, i, figure.line.lengthMm + 12);
     const carrier: Carrier = { from: pointAt(own, from), along, lengthMm: to - from };
-    const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads, this.budget) };
+    const { layer } = this.facts.page.paths;
+    const ownLayer = layer[this.lines.rows[i] ?? 0];
+    const isOwn = (row: number): boolean => layer[row] === ownLayer;
+    const found = { carrier, pieces, stops: stopsOn(carrier, this.lines, this.heads, this.budget, isOwn) };
     this.carriers.set(i, found);
     return found;
   }
@@ -409,13 +412,18 @@ function figuresOf(facts: PageFacts): Figure[] {
   for (const { value: line } of facts.of(LETTERING)) {
     if (line.heightMm < FIGURE.least || line.heightMm > FIGURE.most) continue;
     for (const { part, written } of partsThatRead(facts.page.texts, line)) {
-      if ((written.kind !== "length" && written.kind !== "equal") || isFramed(facts, part)) continue;
+      if ((written.kind !== "length" && written.kind !== "equal") || isNothing(written) || isFramed(facts, part))
+        continue;
       const turn = (part.angleDeg * Math.PI) / 180;
       figures.push({ line: part, written, middle: middleOf(part), along: [Math.cos(turn), Math.sin(turn)] });
     }
   }
   return figures;
 }
+
+/** No length is nothing: 0.00 stands at a level. */
+const isNothing = ({ readings }: Written): boolean =>
+  readings.length > 0 && readings.every(({ length }) => length.compare(Length.zero) === 0);
 
 /** A line that reads as a figure; else those of its strings that do, since two dimensions may stand so near that they read as one line. */
 function partsThatRead(texts: Page["texts"], line: TextLine): { readonly part: TextLine; readonly written: Written }[] {

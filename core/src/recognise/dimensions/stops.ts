@@ -81,9 +81,16 @@ interface Barb {
 
 /**
  * Everything along a carrier that a dimension can end at, in order. What is looked at is taken off the budget; nothing
- * is found once that is used up.
+ * is found once that is used up. Short lines of a hatch and arrows of leaders lie on dimension lines, too: where heads
+ * stand on the layer of the dimension line (`isOwn`), others are none of its own.
  */
-export function stopsOn(carrier: Carrier, lines: LineWork, heads: Heads, budget: { left: number }): Stop[] {
+export function stopsOn(
+  carrier: Carrier,
+  lines: LineWork,
+  heads: Heads,
+  budget: { left: number },
+  isOwn: (row: number) => boolean,
+): Stop[] {
   const found: Found[] = [];
   const barbs: Barb[] = [];
   const seen = new Set<number>();
@@ -106,7 +113,8 @@ export function stopsOn(carrier: Carrier, lines: LineWork, heads: Heads, budget:
       if (at) found.push(at);
     }
   found.push(...openArrows(barbs));
-  return merged(found);
+  const isOwnHead = ({ head }: Found): boolean => head !== undefined && head.rows.every(isOwn);
+  return merged(found.some(isOwnHead) ? found.filter((each) => !each.head || isOwnHead(each)) : found);
 }
 
 function* boxesAlong(carrier: Carrier): Generator<BoxMm> {

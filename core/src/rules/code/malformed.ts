@@ -25,7 +25,9 @@ export const malformed = rule({
     for (const { label, facts } of labelsIn(file)) {
       const text = label.text.toUpperCase();
       if (label.pattern !== undefined || label.by === "pattern" || explained.has(text) || codes.has(text)) continue;
-      const own = patterns.filter((each) => unitsOf(each).includes(lettersOf(text)));
+      const own = patterns.filter(
+        (each) => (label.meant ?? each.id) === each.id && unitsOf(each).includes(lettersOf(text)),
+      );
       if (own.length === 0 || !/\d/.test(text)) continue;
       const examples = own.flatMap(({ pattern }) => pattern.examples.slice(0, 1));
       report({
