@@ -33,7 +33,12 @@ export interface HatchFamily {
   /** Rows of the page's paths. */
   readonly rows: Uint32Array;
   readonly boxMm: BoxMm;
+  /** They are too few for a family of their own, and lie across one: see few-lines.ts. `spacingMm` is the least step, or 0. */
+  readonly isFew?: boolean;
 }
+
+/** How exactly a line of a length tells its angle, degrees. */
+export const endOffDeg = (lengthMm: number): number => (Math.atan2(2 * END_OFF_MM, lengthMm) * 180) / Math.PI;
 
 /** Families of parallel lines that plot alike, each line beside the next at one spacing. */
 export function familiesOf(facts: PageFacts, straights: Straights): HatchFamily[] {
@@ -125,7 +130,8 @@ const isSpacing = (a: number, b: number): boolean => Math.abs(a - b) <= Math.max
 
 /** A family of its members; undefined where they are too few lines, or not at one spacing. */
 function familyOf(facts: PageFacts, straights: Straights, members: readonly number[]): HatchFamily | undefined {
-  const turn = directionOf(straights, members);
+  // Lines may run either way: a family is measured along that from 0 to 180 degrees.
+  const turn = (directionOf(straights, members) + 2 * Math.PI) % Math.PI;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   const across = Float64Array.from(members, (i) => {
     const { x1, y1, x2, y2 } = straights.at(i);
@@ -141,8 +147,8 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
   const rows = Uint32Array.from(new Set(members.flatMap((i) => straights.rowsOf(i)))).sort();
   const degrees = (turn * 180) / Math.PI;
   return {
-    angleDeg: ((degrees % 180) + 180) % 180,
-    angleOffDeg: (Math.atan2(2 * END_OFF_MM, longestOf(straights, members)) * 180) / Math.PI,
+    angleDeg: degrees,
+    angleOffDeg: endOffDeg(longestOf(straights, members)),
     spacingMm: even.reduce((sum, step) => sum + step, 0) / even.length,
     dash: facts.file.drawing.dashes[paths.dash[rows[0] ?? 0] ?? 0] ?? [],
     lines: places.length,

@@ -3,6 +3,7 @@ import { LETTERING, middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
+import { fewLinesAcross } from "./few-lines";
 import { patternHatches } from "./patterns";
 import { apart, familiesOf, LEAST_LINES, type HatchFamily } from "./families";
 
@@ -69,10 +70,24 @@ function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const families = familiesOf(facts, straights);
   if (families.length === 0) return [];
   const axes = new Axes(straights, families);
-  return inRegions(facts.page, families).map((hatch) => ({
-    ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
-    confidence: confidenceOf(facts, hatch, axes),
-  }));
+  const regions = inRegions(facts.page, families);
+  const taken = new Set(regions.flatMap(({ families: own }) => (own.length > 1 ? [...united(own)] : [])));
+  return regions.map((region) => {
+    const hatch = withFewLines(facts, region, taken);
+    return {
+      ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
+      confidence: confidenceOf(facts, region, axes),
+    };
+  });
+}
+
+/** A single family with what few lines cross it, unless they are of another hatch. */
+function withFewLines(facts: PageFacts, hatch: Hatch, taken: ReadonlySet<number>): Hatch {
+  const [family, ...others] = hatch.families;
+  const few = family && others.length === 0 ? fewLinesAcross(facts, family) : undefined;
+  if (!family || !few || few.rows.some((row) => taken.has(row))) return hatch;
+  const families = [family, few];
+  return { ...hatch, families, rows: united(families) };
 }
 
 /** Families while they are put together: of each the pieces that it has. */

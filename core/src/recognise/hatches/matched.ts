@@ -1,10 +1,11 @@
 import type { HatchEntry } from "../../standard/plain";
-import { DRAWN_PARTS } from "../dimensions/drawings";
+import { distanceToBox, overlap, type PointMm } from "../../drawing";
+import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
 import { apart } from "./families";
-import { HATCHES, SURE_HATCH, type Hatch } from "./hatches";
+import { HATCHES, SURE_HATCH, type Hatch, type HatchFamily } from "./hatches";
 
 export const SPACING_SHARE: Parameter = {
   rule: "hatch/spacing",
@@ -40,6 +41,8 @@ export interface MatchedHatch {
   readonly turnDeg?: number;
   /** Building length per paper length at its place, where known. */
   readonly scale?: number;
+  /** It has the pattern of coursing, whose spacing is in the building, and no scale is known there. */
+  readonly notJudged?: boolean;
 }
 
 export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
@@ -48,12 +51,53 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   finds: "hatches against those of the standard",
   from: "the angles of their lines and the spacing between them, on paper or in the building",
   parameters: [SPACING_SHARE, ANGLE_DEG],
-  find: (facts) =>
-    facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
+  find: (facts) => {
+    const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
       const confidence = isForHatches(facts, sure.value) ? Math.max(sure.confidence, SURE_HATCH) : sure.confidence;
       return confidence < SURE_HATCH ? [] : [{ ...sure, confidence, value: matched(facts, sure.value) }];
-    }),
+    });
+    return withParts(facts, found);
+  },
 };
+
+/**
+ * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by
+ * itself is part of one where it has one of its directions at its spacing, and the others lie over it on the same layer.
+ */
+function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[]): Sure<MatchedHatch>[] {
+  const isUnknown = ({ value }: Sure<MatchedHatch>): boolean => !value.entry && !value.like && !value.notJudged;
+  return found.flatMap((each) => {
+    if (!isUnknown(each)) return [each];
+    const { hatch, scale } = each.value;
+    const around = found
+      .map(({ value }) => value.hatch)
+      .filter((other) => other.layer === hatch.layer && overlap(other.boxMm, hatch.boxMm) !== undefined);
+    const together = { ...hatch, families: distinctFamilies(around.flatMap(({ families }) => families)) };
+    for (const part of subsetsWith(together.families, hatch.families)) {
+      const value = matchedAt(facts, { ...hatch, families: part }, scale);
+      if (value.entry) return [{ ...each, value: { ...value, hatch } }];
+      // The part that says more is told.
+      if (value.like) return [];
+    }
+    return [each];
+  });
+}
+
+const isSame = (a: HatchFamily, b: HatchFamily): boolean =>
+  apart(a.angleDeg, b.angleDeg) < 1 && Math.abs(a.spacingMm / b.spacingMm - 1) < 0.05;
+
+const distinctFamilies = (families: readonly HatchFamily[]): HatchFamily[] =>
+  families.filter((each, i) => families.findIndex((other) => isSame(each, other)) === i);
+
+/** Hatches of the standard have few families: so many others are put together with those that are there. */
+const MOST_OTHERS = 3;
+
+/** The own families with one or two others that lie over them. */
+function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]): Generator<HatchFamily[]> {
+  const others = all.filter((each) => !own.some((one) => isSame(one, each))).slice(0, MOST_OTHERS);
+  for (const one of others) yield [...own, one];
+  for (const [i, one] of others.entries()) for (const two of others.slice(i + 1)) yield [...own, one, two];
+}
 
 /** What stands on a layer that is for hatches is a hatch, even if treads and tables look alike. */
 function isForHatches({ file }: PageFacts, { layer }: Hatch): boolean {
@@ -61,14 +105,20 @@ function isForHatches({ file }: PageFacts, { layer }: Hatch): boolean {
   return entry?.role === "hatches" || (entry?.marks?.includes("hatches") === true && !entry.marks.includes("lines"));
 }
 
-function matched(facts: PageFacts, hatch: Hatch): MatchedHatch {
-  const scale = scaleAt(facts, hatch);
+const matched = (facts: PageFacts, hatch: Hatch): MatchedHatch => matchedAt(facts, hatch, scaleAt(facts, hatch));
+
+function matchedAt(facts: PageFacts, hatch: Hatch, scale: number | undefined): MatchedHatch {
   const { file } = facts;
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
   let like: MatchedHatch["like"];
+  let notJudged = false;
   for (const entry of file.standard.standard.hatches) {
     const perPaper = entry.basis === "paper" ? 1 : scale;
-    if (perPaper === undefined) continue;
+    if (perPaper === undefined) {
+      // At some scale it would be this one.
+      notJudged ||= timesAsWide(hatch, entry, 1, angleDeg, share) !== undefined;
+      continue;
+    }
     const fit = timesAsWide(hatch, entry, perPaper, angleDeg, share);
     if (!fit) continue;
     const { times, turnDeg } = fit;
@@ -76,6 +126,7 @@ function matched(facts: PageFacts, hatch: Hatch): MatchedHatch {
     if (Math.abs(Math.log(times)) > Math.log(MOST_TIMES)) continue;
     if (!like || Math.abs(Math.log(times)) < Math.abs(Math.log(like.times))) like = { entry, times };
   }
+  if (notJudged) return { hatch, notJudged };
   return { hatch, ...(like ? { like } : {}), ...(scale === undefined ? {} : { scale }) };
 }
 
@@ -83,14 +134,22 @@ function matched(facts: PageFacts, hatch: Hatch): MatchedHatch {
 function scaleAt(facts: PageFacts, { boxMm: { x, y, width, height } }: Hatch): number | undefined {
   const [cx, cy] = [x + width / 2, y + height / 2];
   const parts = facts.of(DRAWN_PARTS).map(({ value }) => value);
-  const home = parts.find(({ boxMm: b }) => cx >= b.x && cx <= b.x + b.width && cy >= b.y && cy <= b.y + b.height);
-  const part = home ?? (parts.length === 1 ? parts[0] : undefined);
+  const part = nearestOf(parts, [cx, cy]);
   return (
     part?.implied?.scale.toNumber() ??
     part?.stated?.scale.toNumber() ??
     facts.of(STATED_SCALE)[0]?.value.scale.toNumber()
   );
 }
+
+/** The drawing that a place lies in, or plainly next to: the next one is at least so many times as far off. */
+function nearestOf(parts: readonly DrawnPart[], at: PointMm): DrawnPart | undefined {
+  const [first, second] = parts
+    .map((part) => ({ part, away: distanceToBox(part.boxMm, at) }))
+    .sort((a, b) => a.away - b.away);
+  return first && (!second || second.away >= PLAINLY * first.away + 1) ? first.part : undefined;
+}
+const PLAINLY = 2;
 
 /** How many times as wide as an entry's a hatch's families are, where all of them stand in its directions; undefined where they don't. */
 function timesAsWide(
@@ -107,14 +166,23 @@ function timesAsWide(
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
     );
     if (ofFound.some((each) => each.length === 0)) continue;
-    // Every direction of the entry has to be there, too, and broken lines beside whole ones.
-    const isWhole = meant.every((each) => ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
+    // Every direction of the entry has to be there, too, unless there is no room for its lines.
+    const missing = meant.filter((each) => !ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
+    if (missing.length > 0) continue;
+    // Broken lines stand beside whole ones.
     const kindsFound = kindsOf(hatch.families.map(({ dash }, i) => [ofFound[i]?.[0]?.angleDeg ?? 0, dash.length > 0]));
     const kindsMeant = kindsOf(
       meant.map(({ angleDeg: a, dashMm, shiftMm }) => [a, dashMm.length > 0 && shiftMm === 0]),
     );
-    if (!isWhole || kindsFound !== kindsMeant) continue;
-    const pairs = ofFound.map((own, i) => own.map(({ paperMm }) => (hatch.families[i]?.spacingMm ?? 0) / paperMm));
+    if (kindsFound !== kindsMeant) continue;
+    const pairs = ofFound.flatMap((own, i) => {
+      const { spacingMm = 0, isFew = false } = hatch.families[i] ?? {};
+      // One line has no spacing; of a few the least step may be from one course to the next.
+      if (isFew && spacingMm === 0) return [];
+      return [
+        own.flatMap((each) => [spacingMm / each.paperMm, ...(isFew ? [(spacingMm * perPaper) / each.spacingMm] : [])]),
+      ];
+    });
     const common = pairs[0]?.find((times) =>
       pairs.every((others) => others.some((other) => sameTimes(times, other, share))),
     );

@@ -8,6 +8,7 @@ import { MOST_LOOKED_AT, respaced } from "../../recognise/hatches/respaced";
 import { LINE_WORK } from "../../recognise/line-work";
 import type { FileFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
+import { NO_SCALE } from "./unknown";
 
 /** Spacings tell a scale no more exactly than this share. */
 const SAME_SCALE = 0.02;
@@ -29,11 +30,12 @@ export const spacing = rule({
     cannotSee: "Coursing where no scale is stated or implied.",
     mend: "Draws the lines anew at the right spacing, in the same pen, where the outline is drawn, or cut by a clip, and the lines that are there can be told by it. Broken lines and patterns of the file are left.",
   },
-  judge({ file, pages, report }) {
+  judge({ file, pages, report, leaveOpen }) {
     for (const facts of pages) {
       const looked = { left: MOST_LOOKED_AT };
       for (const { value } of facts.of(MATCHED_HATCHES)) {
         const { hatch, like, scale } = value;
+        if (value.notJudged) leaveOpen(NO_SCALE);
         const [family] = hatch.families;
         if (!like || !family) continue;
         const { entry, times } = like;

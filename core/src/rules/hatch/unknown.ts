@@ -20,10 +20,11 @@ export const unknown = rule({
       "Treads, tables and boards, which are parallel lines too: a single family of level or upright lines counts on hatch layers alone, or where it is very close.",
     mend: "None: only who drew it knows which material is meant.",
   },
-  judge({ pages, report }) {
+  judge({ pages, report, leaveOpen }) {
     for (const facts of pages)
       for (const { value } of facts.of(MATCHED_HATCHES)) {
-        if (value.entry || value.like) continue;
+        if (value.notJudged) leaveOpen(NO_SCALE);
+        if (value.entry || value.like || value.notJudged) continue;
         const words = familiesInWords(value.hatch);
         report({
           page: facts.page.index,
@@ -36,6 +37,9 @@ export const unknown = rule({
       }
   },
 });
+
+/** Why coursing may not be judged. */
+export const NO_SCALE = "Some hatches have the pattern of coursing, and no scale is known where they stand.";
 
 /** `45°, 1.2 mm apart, and −45°, 1.2 mm apart`. */
 export const familiesInWords = ({ families }: Hatch): string =>

@@ -1,0 +1,79 @@
+import { grown, type BoxMm, type PointMm } from "../../drawing";
+import { LINE_WORK, type LineWork } from "../line-work";
+import type { PageFacts } from "../recogniser";
+import { apart, endOffDeg, type HatchFamily } from "./families";
+
+/**
+ * What a draughtsman sees: the few joints across many courses. Lines that are too few to be a hatch by themselves belong
+ * to one whose lines they cross at a right angle, when they lie wholly amid it, on its layer and with its pen.
+ */
+
+const RIGHT_ANGLE_OFF_DEG = 1;
+/** Lines lie amid a region up to so many spacings beyond its first and last line. */
+const BEYOND = 1.2;
+const SAME_PLACE_MM = 0.1;
+/** Of a region that is full of lines of another kind, nothing is said. */
+const MOST_LOOKED_AT = 20_000;
+/** More places than this are a family of their own, if they are one. */
+const MOST_PLACES = 60;
+
+/** The lines across a family, amid it; undefined where there are none. */
+export function fewLinesAcross(facts: PageFacts, family: HatchFamily): HatchFamily | undefined {
+  const lines = facts.of(LINE_WORK)[0]?.value;
+  const reach = BEYOND * family.spacingMm;
+  const box = grown(family.boxMm, reach);
+  const near = lines?.near(box) ?? [];
+  if (!lines || near.length > MOST_LOOKED_AT) return undefined;
+  const { paths } = facts.page;
+  const own = family.rows[0] ?? 0;
+  const isAlike = (row: number): boolean =>
+    paths.layer[row] === paths.layer[own] &&
+    paths.widthMm[row] === paths.widthMm[own] &&
+    paths.dash[row] === paths.dash[own] &&
+    paths.strokeColour[row] === paths.strokeColour[own];
+  const taken = new Set(family.rows);
+  const angleDeg = (family.angleDeg + 90) % 180;
+  const across = near.filter((i) => {
+    const row = lines.rows[i] ?? 0;
+    if (taken.has(row) || !isAlike(row) || !isWithin(box, lines, i)) return false;
+    return apart(directionOf(lines, i), angleDeg) <= RIGHT_ANGLE_OFF_DEG + endOffDeg(lines.length(i));
+  });
+  const places = placesOf(lines, across, angleDeg);
+  const [first] = places;
+  if (first === undefined || places.length > MOST_PLACES) return undefined;
+  const steps = places.slice(1).map((place, k) => place - (places[k] ?? 0));
+  return {
+    angleDeg,
+    angleOffDeg: RIGHT_ANGLE_OFF_DEG,
+    spacingMm: steps.length > 0 ? Math.min(...steps) : 0,
+    isFew: true,
+    dash: family.dash,
+    lines: places.length,
+    offsetMm: first,
+    rows: Uint32Array.from(new Set(across.flatMap((i) => lines.rowsOf(i)))).sort(),
+    boxMm: family.boxMm,
+  };
+}
+
+function directionOf(lines: LineWork, i: number): number {
+  const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
+  return ((((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI) % 180) + 180) % 180;
+}
+
+/** Where lines lie across a direction, each place once, rising. */
+function placesOf(lines: LineWork, pieces: readonly number[], angleDeg: number): number[] {
+  const turn = (angleDeg * Math.PI) / 180;
+  const sorted = pieces
+    .map((i) => {
+      const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
+      return ((y1 + y2) / 2) * Math.cos(turn) - ((x1 + x2) / 2) * Math.sin(turn);
+    })
+    .sort((a, b) => a - b);
+  return sorted.filter((place, k) => k === 0 || place - (sorted[k - 1] ?? 0) > SAME_PLACE_MM);
+}
+
+const isWithin = (box: BoxMm, lines: LineWork, i: number): boolean =>
+  [0, 1].every((end) => holds(box, lines.end(i, end as 0 | 1)));
+
+const holds = ({ x, y, width, height }: BoxMm, [px, py]: PointMm): boolean =>
+  px >= x && py >= y && px <= x + width && py <= y + height;
