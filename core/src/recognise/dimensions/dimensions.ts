@@ -382,9 +382,11 @@ class Finder {
     });
     const [from, to] = ends as [DimensionEnd, DimensionEnd];
     const rows = new Set(within.flatMap((i) => this.lines.rowsOf(i)));
-    for (const { head, crossing } of [from, to]) {
+    for (const { head, crossing, extension } of [from, to]) {
       for (const row of head?.rows ?? []) rows.add(row);
-      if (crossing) rows.add(crossing.row);
+      // What a dimension without heads ends at is all that makes it one.
+      const end = head ? extension : (extension ?? crossing);
+      if (end) rows.add(end.row);
     }
     const value: Dimension = {
       figure: line,

@@ -14,8 +14,9 @@ const SAME_MM = 0.03;
 const EVEN_SHARE = 0.75;
 /** Ends are where they are written to be but for this. */
 const END_OFF_MM = 0.025;
-/** Fewer lines are a wall, a stair of a few treads, a table. */
+/** Fewer lines are a wall, a stair of a few treads, a table; or, with others across them, a few tiles. */
 export const LEAST_LINES = 5;
+export const LEAST_OF_TILES = 3;
 
 /** Parallel lines at one spacing. */
 export interface HatchFamily {
@@ -41,7 +42,7 @@ export interface HatchFamily {
 export const endOffDeg = (lengthMm: number): number => (Math.atan2(2 * END_OFF_MM, lengthMm) * 180) / Math.PI;
 
 /** Families of parallel lines that plot alike, each line beside the next at one spacing. */
-export function familiesOf(facts: PageFacts, straights: Straights): HatchFamily[] {
+export function familiesOf(facts: PageFacts, straights: Straights, least = LEAST_LINES): HatchFamily[] {
   const sets = new Sets(straights.count);
   const spacing = new Float64Array(straights.count);
   for (const { a, b, apart } of repeatedPairs(facts, straights)) {
@@ -54,13 +55,13 @@ export function familiesOf(facts: PageFacts, straights: Straights): HatchFamily[
   }
   const members = new Map<number, number[]>();
   for (let i = 0; i < straights.count; i++) {
-    if (sets.sizeOf(i) < LEAST_LINES) continue;
+    if (sets.sizeOf(i) < least) continue;
     const first = sets.first(i);
     const known = members.get(first);
     if (known) known.push(i);
     else members.set(first, [i]);
   }
-  return [...members.values()].flatMap((each) => familyOf(facts, straights, each) ?? []);
+  return [...members.values()].flatMap((each) => familyOf(facts, straights, each, least) ?? []);
 }
 
 /** Lines that plot alike are of one kind. */
@@ -129,7 +130,12 @@ const MOST_PAIRS = 2 ** 31;
 const isSpacing = (a: number, b: number): boolean => Math.abs(a - b) <= Math.max(SAME_MM, SAME_SHARE * a);
 
 /** A family of its members; undefined where they are too few lines, or not at one spacing. */
-function familyOf(facts: PageFacts, straights: Straights, members: readonly number[]): HatchFamily | undefined {
+function familyOf(
+  facts: PageFacts,
+  straights: Straights,
+  members: readonly number[],
+  least: number,
+): HatchFamily | undefined {
   // Lines may run either way: a family is measured along that from 0 to 180 degrees.
   const turn = (directionOf(straights, members) + 2 * Math.PI) % Math.PI;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
@@ -138,11 +144,11 @@ function familyOf(facts: PageFacts, straights: Straights, members: readonly numb
     return ((y1 + y2) / 2) * cos - ((x1 + x2) / 2) * sin;
   }).sort();
   const places = across.filter((place, i) => i === 0 || place - (across[i - 1] ?? 0) > NARROWEST_MM / 2);
-  if (places.length < LEAST_LINES) return undefined;
+  if (places.length < least) return undefined;
   const steps = places.subarray(1).map((place, i) => place - (places[i] ?? 0));
   const middle = steps.slice().sort()[Math.floor(steps.length / 2)] ?? 0;
   const even = steps.filter((step) => isSpacing(middle, step));
-  if (even.length < EVEN_SHARE * steps.length || even.length + 1 < LEAST_LINES) return undefined;
+  if (even.length < EVEN_SHARE * steps.length || even.length + 1 < least) return undefined;
   const { paths } = facts.page;
   const rows = Uint32Array.from(new Set(members.flatMap((i) => straights.rowsOf(i)))).sort();
   const degrees = (turn * 180) / Math.PI;

@@ -5,7 +5,7 @@ import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
 import { fewLinesAcross } from "./few-lines";
 import { patternHatches } from "./patterns";
-import { apart, familiesOf, LEAST_LINES, type HatchFamily } from "./families";
+import { apart, familiesOf, LEAST_LINES, LEAST_OF_TILES, type HatchFamily } from "./families";
 
 export type { HatchFamily } from "./families";
 
@@ -31,6 +31,8 @@ export interface Hatch {
   readonly boxMm: BoxMm;
   readonly layer: number;
   readonly rows: Uint32Array;
+  /** So few lines that only the standard can tell what they are. */
+  readonly isSmall?: boolean;
 }
 
 /** What was told apart from stairs and tables for sure. */
@@ -67,18 +69,52 @@ function patternFills(facts: PageFacts): Sure<Hatch>[] {
 function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const straights = facts.of(STRAIGHTS)[0]?.value;
   if (!straights || straights.count < LEAST_LINES) return [];
-  const families = familiesOf(facts, straights);
-  if (families.length === 0) return [];
+  const found = familiesOf(facts, straights, LEAST_OF_TILES);
+  const families = found.filter(({ lines }) => lines >= LEAST_LINES);
   const axes = new Axes(straights, families);
   const regions = inRegions(facts.page, families);
   const taken = new Set(regions.flatMap(({ families: own }) => (own.length > 1 ? [...united(own)] : [])));
-  return regions.map((region) => {
+  const small = smallHatches(
+    facts,
+    found.filter(({ lines }) => lines < LEAST_LINES),
+    regions,
+  );
+  const whole = regions.map((region) => {
     const hatch = withFewLines(facts, region, taken);
     return {
       ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
       confidence: confidenceOf(facts, region, axes),
     };
   });
+  return [
+    ...whole,
+    ...small.map((hatch) => ({
+      ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
+      confidence: SMALL,
+    })),
+  ];
+}
+
+/** A few lines and a few across them may be tiles, a window or a table: on layers for hatches they count. */
+const SMALL = 0.4;
+
+/** A few tiles: lines too few for a hatch with as few across them, where no other hatch of the layer lies. */
+function smallHatches(facts: PageFacts, few: readonly HatchFamily[], regions: readonly Hatch[]): Hatch[] {
+  const layerOf = ({ rows }: HatchFamily): number => facts.page.paths.layer[rows[0] ?? 0] ?? -1;
+  const taken = new Set<number>();
+  const hatches: Hatch[] = [];
+  for (const family of few.slice().sort((a, b) => areaOf(b.boxMm) - areaOf(a.boxMm))) {
+    const layer = layerOf(family);
+    if (family.rows.some((row) => taken.has(row))) continue;
+    if (regions.some((each) => each.layer === layer && overlap(each.boxMm, family.boxMm))) continue;
+    const across = fewLinesAcross(facts, family);
+    if (!across || across.lines < LEAST_OF_TILES) continue;
+    const families = [family, across];
+    const hatch = { layer, boxMm: family.boxMm, families, rows: united(families), isSmall: true };
+    for (const row of hatch.rows) taken.add(row);
+    hatches.push(hatch);
+  }
+  return hatches;
 }
 
 /** A single family with what few lines cross it, unless they are of another hatch. */

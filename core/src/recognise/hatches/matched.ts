@@ -54,7 +54,9 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   find: (facts) => {
     const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
       const confidence = isForHatches(facts, sure.value) ? Math.max(sure.confidence, SURE_HATCH) : sure.confidence;
-      return confidence < SURE_HATCH ? [] : [{ ...sure, confidence, value: matched(facts, sure.value) }];
+      if (confidence < SURE_HATCH) return [];
+      const value = matched(facts, sure.value);
+      return sure.value.isSmall && !value.entry && !value.like ? [] : [{ ...sure, confidence, value }];
     });
     return withParts(facts, found);
   },

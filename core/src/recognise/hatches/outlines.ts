@@ -1,6 +1,9 @@
 import { apart, boxOfPoints, grown, type PointMm } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
-import { measuredOn, type PageRecogniser } from "../recogniser";
+import { DIMENSIONS } from "../dimensions/dimensions";
+import { GRID_LINES } from "../grid-lines";
+import { LEADERS } from "../leaders";
+import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { HATCHES, type Hatch } from "./hatches";
 
 /** Ends of hatch lines lie on the outline within this. Millimetres. */
@@ -23,32 +26,43 @@ export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = 
   find: (facts) => {
     const lines = facts.of(LINE_WORK)[0]?.value;
     const outlines = new Map<Hatch, HatchOutline>();
+    const others = markRows(facts);
     for (const { value: hatch } of lines ? facts.of(HATCHES) : []) {
-      const outline = lines && outlineOf(hatch, lines);
+      const outline = lines && outlineOf(hatch, lines, others);
       if (outline) outlines.set(hatch, outline);
     }
     return [measuredOn(facts.page.index, outlines)];
   },
 };
 
+/** Rows of what only lies upon the drawing: lines and barbs of dimensions and leaders, grid lines. They are no outlines. */
+function markRows(facts: PageFacts): Set<number> {
+  const rows = new Set<number>();
+  for (const { value } of [...facts.of(DIMENSIONS), ...facts.of(LEADERS), ...facts.of(GRID_LINES)])
+    for (const row of value.rows) rows.add(row);
+  return rows;
+}
+
 /** So few lines around a hatch are tried on every end; among more, each end looks for what is near it. */
 const FEW_AROUND = 64;
 
 /** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
-function outlineOf(hatch: Hatch, lines: LineWork): HatchOutline | undefined {
+function outlineOf(hatch: Hatch, lines: LineWork, others: ReadonlySet<number>): HatchOutline | undefined {
   const own = new Set(hatch.rows);
   const isOwn = (i: number): boolean => own.has(lines.rows[i] ?? 0);
   const ends: PointMm[] = [];
   const around: number[] = [];
   for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
     if (isOwn(i)) ends.push(lines.end(i, 0), lines.end(i, 1));
-    else around.push(i);
+    else if (!others.has(lines.rows[i] ?? 0)) around.push(i);
   }
   const hits = new Map<number, number>();
   let left = MOST_LOOKED_AT;
   for (const at of ends) {
     const near =
-      around.length <= FEW_AROUND ? around : lines.near(boxOfPoints([at], ON_OUTLINE_MM)).filter((i) => !isOwn(i));
+      around.length <= FEW_AROUND
+        ? around
+        : lines.near(boxOfPoints([at], ON_OUTLINE_MM)).filter((i) => !isOwn(i) && !others.has(lines.rows[i] ?? 0));
     left -= near.length;
     if (left < 0) return undefined;
     for (const i of near) if (lines.distance(i, at) <= ON_OUTLINE_MM) hits.set(i, (hits.get(i) ?? 0) + 1);
