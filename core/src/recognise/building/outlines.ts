@@ -3,6 +3,7 @@ import { ARCS, pointOn } from "../arcs";
 import {
   apart,
   boxOfPoints,
+  contains,
   isInside,
   PAINT,
   pathBox,
@@ -16,6 +17,7 @@ import { hatchRows, SURE_HATCH } from "../hatches/hatches";
 import { LEADERS } from "../leaders";
 import { LINE_WORK, LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
+import { SCALE_BARS, type ScaleBar } from "../scale-bars";
 import { thinAt } from "../thin-areas";
 import { isSwing } from "./swings";
 
@@ -55,6 +57,7 @@ function outlinesOf(facts: PageFacts): LineWork {
     for (const row of value.rows) if (isFine(facts, row, along)) taken.add(row);
   }
   for (const { value } of facts.of(LEADERS)) for (const row of value.rows) taken.add(row);
+  for (const { value } of facts.of(SCALE_BARS)) for (const row of rowsOfBar(facts, value)) taken.add(row);
   const rows: number[] = [];
   const ends: number[] = [];
   const widths: number[] = [];
@@ -80,6 +83,16 @@ function outlinesOf(facts: PageFacts): LineWork {
     Uint32Array.from(lastRows),
   );
 }
+
+/** Two lines as far apart as a wall is thick, and all that is drawn between them: a scale bar, with its figures beside it. */
+function rowsOfBar(facts: PageFacts, { fromMm, toMm, figures }: ScaleBar): number[] {
+  const reach = BAR_REACH * Math.max(0, ...figures.map(({ heightMm }) => heightMm));
+  const box = boxOfPoints([fromMm, toMm], reach);
+  return [...facts.near("paths", box)].filter((row) => contains(box, pathBox(facts.page.paths, row)));
+}
+
+/** A bar lies within so many heights of its figures. */
+const BAR_REACH = 3.2;
 
 /** Pieces of lines that are leaves of doors: they run from the hinge of a swing to one of its ends. */
 function leavesOf(facts: PageFacts, lines: LineWork): Set<number> {

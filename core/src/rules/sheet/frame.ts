@@ -1,5 +1,6 @@
+import { asRead } from "../../base/as-read";
 import { counted, listed, mm } from "../../base/words";
-import { boxOfPoints } from "../../drawing";
+import { boxOfPoints, distanceToBox, markBox, type BoxMm } from "../../drawing";
 import { drawnShare } from "../../recognise/drawn-edges";
 import { SQUARE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
@@ -17,6 +18,7 @@ import {
   type FrameLine,
 } from "../../standard/plain";
 import { rule, type JudgeContext } from "../rule";
+import { ZONE } from "./outside";
 
 const OFF: Parameter = {
   rule: "sheet/frame",
@@ -116,12 +118,42 @@ function reportParts(context: JudgeContext, facts: PageFacts, lines: LineWork, e
       `${all.length - missing.length} of ${all.length}`,
     );
   }
+  for (const { side, boxMm } of unnamedSides(facts, entry))
+    context.report({
+      page: facts.page.index,
+      placed: true,
+      regionMm: boxMm,
+      message: () => `The letters or numerals of the zones are missing along the ${side} border.`,
+      measured: "missing",
+      expected: entry.title || entry.id,
+    });
   const items = (entry.items ?? []).filter((item) => sidesOf(itemBox(entry, item)).every(isMissing));
   tell(
     items.flatMap((item) => sidesOf(itemBox(entry, item))),
     `${listed(items.map(({ title, kind }) => `“${title || kind}”`))} ${items.length === 1 ? "is" : "are"} missing from the frame, or elsewhere.`,
     "missing",
   );
+}
+
+/** Sides whose zones are not named, where the others name theirs. */
+function unnamedSides({ page }: PageFacts, entry: FrameEntry): { side: string; boxMm: BoxMm }[] {
+  if (entry.zoneMm <= 0) return [];
+  const [area, outer] = [drawingArea(entry), zoneBox(entry)];
+  const [right, top] = [area.x + area.width, area.y + area.height];
+  const sides = [
+    { side: SIDES[0], boxMm: { ...outer, height: area.y - outer.y } },
+    { side: SIDES[1], boxMm: { ...outer, y: top, height: outer.y + outer.height - top } },
+    { side: SIDES[2], boxMm: { ...outer, width: area.x - outer.x } },
+    { side: SIDES[3], boxMm: { ...outer, x: right, width: outer.x + outer.width - right } },
+  ].map((each) => ({ ...each, named: 0 }));
+  const { texts } = page;
+  for (let row = 0; row < texts.count; row++) {
+    if (!ZONE.test(asRead(texts.strings[row] ?? "").trim())) continue;
+    const { x, y, width, height } = markBox(page, "texts", row);
+    for (const each of sides) if (distanceToBox(each.boxMm, [x + width / 2, y + height / 2]) <= 1) each.named++;
+  }
+  const unnamed = sides.filter(({ named }) => named === 0);
+  return unnamed.length === 1 ? unnamed : [];
 }
 
 const shapeOf = ([x1, y1, x2, y2]: FrameLine) => ({

@@ -1,7 +1,9 @@
+import { asRead } from "../../base/as-read";
 import { addTo } from "../../base/grouped";
 import { counted } from "../../base/words";
-import { contains, grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
+import { boxOfPoints, contains, grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
 import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
+import { zoneLines } from "../../standard/plain";
 import { rule } from "../rule";
 
 /** A mark reaches over a border by more than this before it counts. Millimetres. */
@@ -11,7 +13,7 @@ const LONG_SHARE = 0.6;
 const MIDDLE_MM = 1;
 const SHORT_MM = 30;
 /** A zone is named by a letter or a figure or two. */
-const ZONE = /^(?:[A-Z]{1,2}|\d{1,2})$/;
+export const ZONE = /^(?:[A-Z]{1,2}|\d{1,2})$/;
 
 export const outside = rule({
   id: "sheet/outside",
@@ -57,14 +59,14 @@ function isOutside(page: Page, sort: "paths" | "texts", row: number, frame: Shee
   const box = markBox(page, sort, row);
   const area = grown(frame.areaMm, OVER_MM);
   if (contains(area, box) || !isSeen(page, box)) return false;
-  return sort === "texts" ? !ZONE.test((page.texts.strings[row] ?? "").trim()) : !isOfFrame(page, box, frame);
+  return sort === "texts" ? !ZONE.test(asRead(page.texts.strings[row] ?? "").trim()) : !isOfFrame(page, box, frame);
 }
 
 /** What lies beyond the paper is not on the sheet at all. */
 const isSeen = ({ widthMm, heightMm }: Page, { x, y, width, height }: BoxMm): boolean =>
   x < widthMm && y < heightMm && x + width > 0 && y + height > 0;
 
-function isOfFrame({ widthMm, heightMm }: Page, box: BoxMm, { areaMm }: SheetFrame): boolean {
+function isOfFrame({ widthMm, heightMm }: Page, box: BoxMm, { areaMm, entry, isOwn }: SheetFrame): boolean {
   const { x, y, width, height } = box;
   // The edge of the paper, the outer edge of the zones, grounds of the whole sheet.
   const isAround = width >= LONG_SHARE * widthMm && height >= LONG_SHARE * heightMm;
@@ -75,11 +77,32 @@ function isOfFrame({ widthMm, heightMm }: Page, box: BoxMm, { areaMm }: SheetFra
     (width < 1 && Math.abs(cx - widthMm / 2) <= MIDDLE_MM && height <= SHORT_MM + areaMm.y) ||
     (height < 1 && Math.abs(cy - heightMm / 2) <= MIDDLE_MM && width <= SHORT_MM + areaMm.x);
   if (isCentring) return true;
-  // Marks of zones and for trimming stand wholly in the band around the border.
-  const isBeyond =
-    x + width <= areaMm.x + OVER_MM ||
-    y + height <= areaMm.y + OVER_MM ||
-    x >= areaMm.x + areaMm.width - OVER_MM ||
-    y >= areaMm.y + areaMm.height - OVER_MM;
-  return isBeyond && Math.max(width, height) <= SHORT_MM && (width < 1 || height < 1);
+  if (isAtCorner(widthMm, heightMm, box)) return true;
+  // The office's frame says where the marks of its zones are.
+  if (isOwn && entry)
+    return zoneLines(entry).some(([x1, y1, x2, y2]) =>
+      contains(
+        grown(
+          boxOfPoints([
+            [x1, y1],
+            [x2, y2],
+          ]),
+          OVER_MM,
+        ),
+        box,
+      ),
+    );
+  // Of any other, what stands on the border, at a right angle to it and in the band beside it, is a mark of its zones.
+  const isUpright = width < 1 && height <= SHORT_MM;
+  const isLevel = height < 1 && width <= SHORT_MM;
+  const touches = (a: number, b: number): boolean => Math.abs(a - b) <= OVER_MM;
+  return (
+    (isUpright && (touches(y + height, areaMm.y) || touches(y, areaMm.y + areaMm.height))) ||
+    (isLevel && (touches(x + width, areaMm.x) || touches(x, areaMm.x + areaMm.width)))
+  );
 }
+
+/** Marks for trimming stand at the corners of the paper. */
+const CORNER_MM = 15;
+const isAtCorner = (widthMm: number, heightMm: number, { x, y, width, height }: BoxMm): boolean =>
+  (x + width <= CORNER_MM || x >= widthMm - CORNER_MM) && (y + height <= CORNER_MM || y >= heightMm - CORNER_MM);
