@@ -20,8 +20,31 @@ export class Faces {
   ) {}
 
   /** Where the outermost wall face behind a row lies, to the left of the rows' carrier; undefined where none is there. */
-  behind({ carrier }: RowsAlong, row: DimensionRow): number | undefined {
+  behind(along: RowsAlong, row: DimensionRow): number | undefined {
     if (row.out === 0) return undefined;
+    const heavy = this.heavyBehind(along, row);
+    for (const { left } of heavy) {
+      const length = heavy
+        .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
+        .reduce((sum, { from, to }) => sum + to - from, 0);
+      if (length >= LEAST_SHARE * (row.toMm - row.fromMm)) return left;
+    }
+    return undefined;
+  }
+
+  /** Whether the face that a row stands before goes on beyond the row's end, as far as another place. */
+  goesOn(along: RowsAlong, row: DimensionRow, beyond: readonly [fromMm: number, toMm: number]): boolean {
+    const left = this.behind(along, row);
+    if (left === undefined) return false;
+    const [fromMm, toMm] = beyond;
+    const covered = this.heavyBehind(along, { ...row, fromMm, toMm })
+      .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
+      .reduce((sum, { from, to }) => sum + to - from, 0);
+    return covered >= GOES_ON_SHARE * (toMm - fromMm);
+  }
+
+  /** The heaviest lines that run along a row behind it, the outermost first. */
+  private heavyBehind({ carrier }: RowsAlong, row: DimensionRow) {
     const { paths } = this.facts.page;
     const own = new Set(row.dimensions.flatMap(({ dimension }) => dimension.rows));
     const found: { left: number; from: number; to: number; width: number }[] = [];
@@ -36,18 +59,12 @@ export class Faces {
       found.push({ left: (p[1] + q[1]) / 2, from, to, width: this.lines.widthMm[i] ?? 0 });
     }
     const widest = Math.max(0, ...found.map(({ width }) => width));
-    const heavy = found
-      .filter(({ width }) => width >= HEAVY_SHARE * widest)
-      .sort((a, b) => row.out * (b.left - a.left));
-    for (const { left } of heavy) {
-      const length = heavy
-        .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
-        .reduce((sum, { from, to }) => sum + to - from, 0);
-      if (length >= LEAST_SHARE * (row.toMm - row.fromMm)) return left;
-    }
-    return undefined;
+    return found.filter(({ width }) => width >= HEAVY_SHARE * widest).sort((a, b) => row.out * (b.left - a.left));
   }
 }
+
+/** How much of a face that goes on is drawn: openings interrupt it. */
+const GOES_ON_SHARE = 0.3;
 
 const boxBehind = (carrier: Carrier, row: DimensionRow): BoxMm =>
   boxOfPoints(
