@@ -1,6 +1,7 @@
 import { growing } from "../../drawing/growing";
 import { boxOfPoints, type BoxMm, type Dash, type Page } from "../../drawing";
 import type { PageFacts } from "../recogniser";
+import { brokenRows, type Break } from "./broken-rows";
 import { Sets } from "../sets";
 import type { Straights } from "../straights";
 
@@ -45,7 +46,12 @@ export const endOffDeg = (lengthMm: number): number => (Math.atan2(2 * END_OFF_M
 export function familiesOf(facts: PageFacts, straights: Straights, least = LEAST_LINES): HatchFamily[] {
   const sets = new Sets(straights.count);
   const spacing = new Float64Array(straights.count);
-  for (const { a, b, apart } of repeatedPairs(facts, straights)) {
+  const kinds = kindsOf(facts.page, straights);
+  const broken = brokenRows(straights, kinds);
+  const others = straights.count;
+  // Broken lines that were drawn piece by piece are another kind than whole ones.
+  for (const i of broken.keys()) kinds[i] = (kinds[i] ?? 0) + others;
+  for (const { a, b, apart } of repeatedPairs(straights, kinds)) {
     const [x, y] = [sets.first(a), sets.first(b)];
     if (x === y) continue;
     const isSame = (own: number): boolean => own === 0 || isSpacing(own, apart);
@@ -61,7 +67,9 @@ export function familiesOf(facts: PageFacts, straights: Straights, least = LEAST
     if (known) known.push(i);
     else members.set(first, [i]);
   }
-  return [...members.values()].flatMap((each) => familyOf(facts, straights, each, least) ?? []);
+  return [...members.values()].flatMap(
+    (each) => familyOf(facts, straights, each, least, broken.get(each[0] ?? -1)) ?? [],
+  );
 }
 
 /** Lines that plot alike are of one kind. */
@@ -96,11 +104,11 @@ interface Pair {
 }
 
 /** Neighbours at a spacing that comes again next to them, the closest first, so that a fine hatch is not taken for every second line of itself. */
-function repeatedPairs(facts: PageFacts, straights: Straights): Pair[] {
+function repeatedPairs(straights: Straights, kinds: Int32Array): Pair[] {
   const all = { a: growing.uint32(), b: growing.uint32(), apart: growing.float32() };
   const nowhere = (): Float32Array => new Float32Array(straights.count).fill(Infinity);
   const [after, before] = [nowhere(), nowhere()];
-  straights.nextOfKind(kindsOf(facts.page, straights), WIDEST_MM, (a, b, apart) => {
+  straights.nextOfKind(kinds, WIDEST_MM, (a, b, apart) => {
     if (apart < NARROWEST_MM) return;
     all.a.push(a);
     all.b.push(b);
@@ -135,6 +143,7 @@ function familyOf(
   straights: Straights,
   members: readonly number[],
   least: number,
+  broken: Break | undefined,
 ): HatchFamily | undefined {
   // Lines may run either way: a family is measured along that from 0 to 180 degrees.
   const turn = (directionOf(straights, members) + 2 * Math.PI) % Math.PI;
@@ -156,7 +165,7 @@ function familyOf(
     angleDeg: degrees,
     angleOffDeg: endOffDeg(longestOf(straights, members)),
     spacingMm: even.reduce((sum, step) => sum + step, 0) / even.length,
-    dash: facts.file.drawing.dashes[paths.dash[rows[0] ?? 0] ?? 0] ?? [],
+    dash: broken ? [broken.pieceMm, broken.gapMm] : (facts.file.drawing.dashes[paths.dash[rows[0] ?? 0] ?? 0] ?? []),
     lines: places.length,
     offsetMm: places[0] ?? 0,
     rows,

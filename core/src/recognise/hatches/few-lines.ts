@@ -1,4 +1,4 @@
-import { grown, type BoxMm, type PointMm } from "../../drawing";
+import { grown } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import type { PageFacts } from "../recogniser";
 import { apart, endOffDeg, type HatchFamily } from "./families";
@@ -25,22 +25,24 @@ export function fewLinesAcross(facts: PageFacts, family: HatchFamily): HatchFami
   const near = lines?.near(box) ?? [];
   if (!lines || near.length > MOST_LOOKED_AT) return undefined;
   const { paths } = facts.page;
-  const own = family.rows[0] ?? 0;
+  const first = family.rows[0] ?? 0;
   const isAlike = (row: number): boolean =>
-    paths.layer[row] === paths.layer[own] &&
-    paths.widthMm[row] === paths.widthMm[own] &&
-    paths.dash[row] === paths.dash[own] &&
-    paths.strokeColour[row] === paths.strokeColour[own];
+    paths.layer[row] === paths.layer[first] &&
+    paths.widthMm[row] === paths.widthMm[first] &&
+    paths.dash[row] === paths.dash[first] &&
+    paths.strokeColour[row] === paths.strokeColour[first];
   const taken = new Set(family.rows);
   const angleDeg = (family.angleDeg + 90) % 180;
+  const own = near.filter((i) => taken.has(lines.rows[i] ?? 0));
+  const isAmid = amid(lines, own, family, reach);
   const across = near.filter((i) => {
     const row = lines.rows[i] ?? 0;
-    if (taken.has(row) || !isAlike(row) || !isWithin(box, lines, i)) return false;
+    if (taken.has(row) || !isAlike(row) || !isAmid(i)) return false;
     return apart(directionOf(lines, i), angleDeg) <= RIGHT_ANGLE_OFF_DEG + endOffDeg(lines.length(i));
   });
   const places = placesOf(lines, across, angleDeg);
-  const [first] = places;
-  if (first === undefined || places.length > MOST_PLACES) return undefined;
+  const [firstPlace] = places;
+  if (firstPlace === undefined || places.length > MOST_PLACES) return undefined;
   const steps = places.slice(1).map((place, k) => place - (places[k] ?? 0));
   return {
     angleDeg,
@@ -49,7 +51,7 @@ export function fewLinesAcross(facts: PageFacts, family: HatchFamily): HatchFami
     isFew: true,
     dash: family.dash,
     lines: places.length,
-    offsetMm: first,
+    offsetMm: firstPlace,
     rows: Uint32Array.from(new Set(across.flatMap((i) => lines.rowsOf(i)))).sort(),
     boxMm: family.boxMm,
   };
@@ -72,8 +74,33 @@ function placesOf(lines: LineWork, pieces: readonly number[], angleDeg: number):
   return sorted.filter((place, k) => k === 0 || place - (sorted[k - 1] ?? 0) > SAME_PLACE_MM);
 }
 
-const isWithin = (box: BoxMm, lines: LineWork, i: number): boolean =>
-  [0, 1].every((end) => holds(box, lines.end(i, end as 0 | 1)));
-
-const holds = ({ x, y, width, height }: BoxMm, [px, py]: PointMm): boolean =>
-  px >= x && py >= y && px <= x + width && py <= y + height;
+/** Tells what lies as far along as a family's lines reach, and no farther beside them than the next would be. */
+function amid(
+  lines: LineWork,
+  own: readonly number[],
+  { angleDeg }: HatchFamily,
+  reachMm: number,
+): (i: number) => boolean {
+  const turn = (angleDeg * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const places = (i: number): readonly (readonly [along: number, across: number])[] =>
+    ([0, 1] as const).map((end) => {
+      const [x, y] = lines.end(i, end);
+      return [x * cos + y * sin, y * cos - x * sin];
+    });
+  let [from, to, low, high] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const i of own)
+    for (const [along, across] of places(i))
+      [from, to, low, high] = [
+        Math.min(from, along),
+        Math.max(to, along),
+        Math.min(low, across),
+        Math.max(high, across),
+      ];
+  return (i) =>
+    places(i).every(
+      ([along, across]) =>
+        along >= from - END_MM && along <= to + END_MM && across >= low - reachMm && across <= high + reachMm,
+    );
+}
+const END_MM = 0.3;

@@ -73,14 +73,14 @@ function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const families = found.filter(({ lines }) => lines >= LEAST_LINES);
   const axes = new Axes(straights, families);
   const regions = inRegions(facts.page, families);
-  const taken = new Set(regions.flatMap(({ families: own }) => (own.length > 1 ? [...united(own)] : [])));
+  const home = new Map(regions.flatMap((region) => [...region.rows].map((row) => [row, region] as const)));
   const small = smallHatches(
     facts,
     found.filter(({ lines }) => lines < LEAST_LINES),
     regions,
   );
   const whole = regions.map((region) => {
-    const hatch = withFewLines(facts, region, taken);
+    const hatch = withFewLines(facts, region, home);
     return {
       ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
       confidence: confidenceOf(facts, region, axes),
@@ -118,10 +118,10 @@ function smallHatches(facts: PageFacts, few: readonly HatchFamily[], regions: re
 }
 
 /** A single family with what few lines cross it, unless they are of another hatch. */
-function withFewLines(facts: PageFacts, hatch: Hatch, taken: ReadonlySet<number>): Hatch {
+function withFewLines(facts: PageFacts, hatch: Hatch, home: ReadonlyMap<number, Hatch>): Hatch {
   const [family, ...others] = hatch.families;
   const few = family && others.length === 0 ? fewLinesAcross(facts, family) : undefined;
-  if (!family || !few || few.rows.some((row) => taken.has(row))) return hatch;
+  if (!family || !few || few.rows.some((row) => (home.get(row) ?? hatch) !== hatch)) return hatch;
   const families = [family, few];
   return { ...hatch, families, rows: united(families) };
 }
@@ -256,8 +256,10 @@ function belongs({ boxMm, families }: Growing, family: HatchFamily): boolean {
   return isNext && (isRough(same, family) || isInStep(same, family));
 }
 
+const isBroken = ({ dash }: HatchFamily): boolean => dash.length > 0;
+
 const isSameFamily = (a: HatchFamily, b: HatchFamily): boolean =>
-  isParallel(a, b) && Math.abs(a.spacingMm - b.spacingMm) <= 0.02 * a.spacingMm;
+  isBroken(a) === isBroken(b) && isParallel(a, b) && Math.abs(a.spacingMm - b.spacingMm) <= 0.02 * a.spacingMm;
 
 const isOneFamily = (a: HatchFamily, b: HatchFamily): boolean =>
   isSameFamily(a, b) || isLeftOver(a, b) || isLeftOver(b, a);

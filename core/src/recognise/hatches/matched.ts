@@ -67,9 +67,8 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
  * itself is part of one where it has one of its directions at its spacing, and the others lie over it on the same layer.
  */
 function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[]): Sure<MatchedHatch>[] {
-  const isUnknown = ({ value }: Sure<MatchedHatch>): boolean => !value.entry && !value.like && !value.notJudged;
   return found.flatMap((each) => {
-    if (!isUnknown(each)) return [each];
+    if (each.value.entry || each.value.notJudged) return [each];
     const { hatch, scale } = each.value;
     const around = found
       .map(({ value }) => value.hatch)
@@ -79,14 +78,16 @@ function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[]): Sure
       const value = matchedAt(facts, { ...hatch, families: part }, scale);
       if (value.entry) return [{ ...each, value: { ...value, hatch } }];
       // The part that says more is told.
-      if (value.like) return [];
+      if (value.like && !each.value.like) return [];
     }
     return [each];
   });
 }
 
 const isSame = (a: HatchFamily, b: HatchFamily): boolean =>
-  apart(a.angleDeg, b.angleDeg) < 1 && Math.abs(a.spacingMm / b.spacingMm - 1) < 0.05;
+  a.dash.length > 0 === b.dash.length > 0 &&
+  apart(a.angleDeg, b.angleDeg) < 1 &&
+  Math.abs(a.spacingMm / b.spacingMm - 1) < 0.05;
 
 const distinctFamilies = (families: readonly HatchFamily[]): HatchFamily[] =>
   families.filter((each, i) => families.findIndex((other) => isSame(each, other)) === i);
@@ -172,7 +173,14 @@ function timesAsWide(
     const missing = meant.filter((each) => !ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
     if (missing.length > 0) continue;
     // Broken lines stand beside whole ones.
-    const kindsFound = kindsOf(hatch.families.map(({ dash }, i) => [ofFound[i]?.[0]?.angleDeg ?? 0, dash.length > 0]));
+    // Joints of coursing are pieces of lines, too, each course's beside the next one's.
+    const isJoint = (own: readonly (typeof meant)[number][]): boolean => own.some(({ shiftMm }) => shiftMm > 0);
+    const kindsFound = kindsOf(
+      hatch.families.map(({ dash }, i) => {
+        const own = ofFound[i] ?? [];
+        return [own[0]?.angleDeg ?? 0, dash.length > 0 && !isJoint(own)];
+      }),
+    );
     const kindsMeant = kindsOf(
       meant.map(({ angleDeg: a, dashMm, shiftMm }) => [a, dashMm.length > 0 && shiftMm === 0]),
     );
@@ -182,7 +190,10 @@ function timesAsWide(
       // One line has no spacing; of a few the least step may be from one course to the next.
       if (isFew && spacingMm === 0) return [];
       return [
-        own.flatMap((each) => [spacingMm / each.paperMm, ...(isFew ? [(spacingMm * perPaper) / each.spacingMm] : [])]),
+        alikeIn(own, hatch.families[i]).flatMap((each) => [
+          spacingMm / each.paperMm,
+          ...(isFew ? [(spacingMm * perPaper) / each.spacingMm] : []),
+        ]),
       ];
     });
     const common = pairs[0]?.find((times) =>
@@ -191,6 +202,15 @@ function timesAsWide(
     if (common !== undefined) return { times: common, turnDeg: turn };
   }
   return undefined;
+}
+
+/** Of whole lines and broken ones in one direction each is held against its like. */
+function alikeIn<F extends { readonly dashMm: readonly number[] }>(
+  own: readonly F[],
+  found?: HatchFamily,
+): readonly F[] {
+  const alike = own.filter(({ dashMm }) => dashMm.length > 0 === (found?.dash.length ?? 0) > 0);
+  return alike.length > 0 ? alike : own;
 }
 
 /** How many kinds of lines there are, by direction and whether they are broken. */

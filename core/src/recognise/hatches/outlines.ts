@@ -4,7 +4,7 @@ import { DIMENSIONS } from "../dimensions/dimensions";
 import { GRID_LINES } from "../grid-lines";
 import { LEADERS } from "../leaders";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
-import { HATCHES, type Hatch } from "./hatches";
+import { hatchRows, HATCHES, SURE_HATCH, type Hatch } from "./hatches";
 
 /** Ends of hatch lines lie on the outline within this. Millimetres. */
 const ON_OUTLINE_MM = 0.3;
@@ -37,7 +37,8 @@ export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = 
 
 /** Rows of what only lies upon the drawing: lines and barbs of dimensions and leaders, grid lines. They are no outlines. */
 function markRows(facts: PageFacts): Set<number> {
-  const rows = new Set<number>();
+  // Neither are lines of other hatches beside.
+  const rows = hatchRows(facts, SURE_HATCH);
   for (const { value } of [...facts.of(DIMENSIONS), ...facts.of(LEADERS), ...facts.of(GRID_LINES)])
     for (const row of value.rows) rows.add(row);
   return rows;

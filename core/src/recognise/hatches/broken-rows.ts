@@ -1,0 +1,161 @@
+import { addTo } from "../../base/grouped";
+import type { Straights } from "../straights";
+
+/**
+ * What a draughtsman sees: a broken line, also where a program drew its pieces one by one. Short lines of one pen that lie
+ * on one straight, are of one length and leave one gap between them are the pieces of a broken line; at the edge of an
+ * area the first and the last are cut short. Rows in narrow places have one or two pieces: they are known by the others
+ * of their pen. Two pieces alone may be two lines.
+ */
+
+/** A piece is no longer, and a gap no wider than so many pieces. Millimetres. */
+const LONGEST_MM = 15;
+const WIDEST_GAP = 4;
+const LEAST_GAP_MM = 0.25;
+/** Pieces of one row lie on one straight, but for this. */
+const SAME_LINE_MM = 0.06;
+/** Lengths and gaps are alike within this. */
+const SAME_SHARE = 0.08;
+const SAME_MM = 0.06;
+/** So many pieces tell a row, so much of them alike; and so many rows tell how a pen is broken. */
+const LEAST_PIECES = 4;
+const LEAST_SHARE = 0.6;
+const LEAST_ROWS = 3;
+/** Directions of short lines scatter by so much, degrees. */
+const SCATTER_DEG = 1.5;
+const MOST_DIRECTIONS = 8;
+
+/** How a line is broken: length of a piece, and of the gap behind it. Millimetres. */
+export interface Break {
+  readonly pieceMm: number;
+  readonly gapMm: number;
+}
+
+/** For each straight that is a piece of a broken line, how that is broken; by kind, as `kinds` has them (−1: none). */
+export function brokenRows(straights: Straights, kinds: Int32Array): Map<number, Break> {
+  const ofKind = new Map<number, number[]>();
+  for (let i = 0; i < straights.count; i++)
+    if ((kinds[i] ?? -1) >= 0 && lengthOf(straights, i) <= LONGEST_MM) addTo(ofKind, kinds[i]!, i);
+  const broken = new Map<number, Break>();
+  for (const pieces of ofKind.values()) {
+    if (pieces.length < LEAST_PIECES * LEAST_ROWS) continue;
+    for (const alike of byDirection(straights, pieces)) markBroken(straights, alike, broken);
+  }
+  return broken;
+}
+
+interface Directed {
+  readonly pieces: readonly number[];
+  readonly turn: number;
+}
+
+/** Pieces by their common directions, those of most first. */
+function byDirection(straights: Straights, pieces: readonly number[]): Directed[] {
+  const groups: Directed[] = [];
+  let left = pieces.map((i) => [i, angleOf(straights, i)] as const);
+  while (left.length >= LEAST_PIECES * LEAST_ROWS && groups.length < MOST_DIRECTIONS) {
+    const counts = new Map<number, number>();
+    for (const [, angle] of left) {
+      const step = Math.round(angle);
+      counts.set(step, (counts.get(step) ?? 0) + 1);
+    }
+    const [most] = [...counts].sort((a, b) => b[1] - a[1])[0]!;
+    const isNear = (angle: number): boolean => offOf(angle, most) <= SCATTER_DEG;
+    const own = left.filter(([, angle]) => isNear(angle));
+    left = left.filter(([, angle]) => !isNear(angle));
+    groups.push({
+      pieces: own.map(([i]) => i),
+      turn: meanTurn(
+        straights,
+        own.map(([i]) => i),
+        most,
+      ),
+    });
+  }
+  return groups;
+}
+
+interface Placed {
+  readonly i: number;
+  readonly from: number;
+  readonly to: number;
+  readonly across: number;
+}
+
+function markBroken(straights: Straights, { pieces, turn }: Directed, broken: Map<number, Break>): void {
+  const rows = rowsOf(pieces.map((i) => placed(straights, i, turn)));
+  const breaks = rows.flatMap((row) => breakOf(row) ?? []);
+  const common = breaks.find((each) => breaks.filter((other) => isSame(each, other)).length >= LEAST_ROWS);
+  if (!common) return;
+  for (const row of rows) if (fits(row, common)) for (const { i } of row) broken.set(i, common);
+}
+
+/** Pieces on one straight, in their order along it. */
+function rowsOf(all: Placed[]): Placed[][] {
+  all.sort((a, b) => a.across - b.across);
+  const rows: Placed[][] = [];
+  for (let start = 0; start < all.length;) {
+    let end = start + 1;
+    while (end < all.length && all[end]!.across - all[start]!.across <= SAME_LINE_MM) end++;
+    rows.push(all.slice(start, end).sort((a, b) => a.from - b.from));
+    start = end;
+  }
+  return rows;
+}
+
+/** How a row of pieces is broken; undefined where they are too few, or not alike. */
+function breakOf(row: readonly Placed[]): Break | undefined {
+  if (row.length < LEAST_PIECES) return undefined;
+  const lengths = row.slice(1, -1).map(({ from, to }) => to - from);
+  const gaps = row.slice(1).map(({ from }, k) => from - row[k]!.to);
+  const [pieceMm, gapMm] = [middle(lengths), middle(gaps)];
+  if (gapMm < LEAST_GAP_MM || gapMm > WIDEST_GAP * pieceMm) return undefined;
+  const share = (values: readonly number[], value: number): number =>
+    values.filter((each) => isAlike(each, value)).length / values.length;
+  return share(lengths, pieceMm) >= LEAST_SHARE && share(gaps, gapMm) >= LEAST_SHARE ? { pieceMm, gapMm } : undefined;
+}
+
+/** Whether a row may be one that is broken so: no piece is longer, and gaps leave room for whole pieces between. */
+function fits(row: readonly Placed[], { pieceMm, gapMm }: Break): boolean {
+  if (row.some(({ from, to }) => to - from > pieceMm + tolerance(pieceMm))) return false;
+  return row.slice(1).every(({ from }, k) => from - row[k]!.to >= gapMm - tolerance(gapMm));
+}
+
+const tolerance = (value: number): number => Math.max(SAME_MM, SAME_SHARE * value);
+const isAlike = (a: number, b: number): boolean => Math.abs(a - b) <= tolerance(b);
+const isSame = (a: Break, b: Break): boolean => isAlike(a.pieceMm, b.pieceMm) && isAlike(a.gapMm, b.gapMm);
+const middle = (values: readonly number[]): number =>
+  values.slice().sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+
+function lengthOf(straights: Straights, i: number): number {
+  const { x1, y1, x2, y2 } = straights.at(i);
+  return Math.hypot(x2 - x1, y2 - y1);
+}
+
+/** Degrees, 0 ≤ angle < 180. */
+function angleOf(straights: Straights, i: number): number {
+  const { x1, y1, x2, y2 } = straights.at(i);
+  return ((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI + 180) % 180;
+}
+
+const offOf = (a: number, b: number): number => Math.min(Math.abs(a - b) % 180, 180 - (Math.abs(a - b) % 180));
+
+/** Radians; long pieces tell it best. */
+function meanTurn(straights: Straights, pieces: readonly number[], aboutDeg: number): number {
+  const [ux, uy] = [Math.cos((aboutDeg * Math.PI) / 180), Math.sin((aboutDeg * Math.PI) / 180)];
+  let [x, y] = [0, 0];
+  for (const i of pieces) {
+    const { x1, y1, x2, y2 } = straights.at(i);
+    const way = (x2 - x1) * ux + (y2 - y1) * uy < 0 ? -1 : 1;
+    x += way * (x2 - x1);
+    y += way * (y2 - y1);
+  }
+  return Math.atan2(y, x);
+}
+
+function placed(straights: Straights, i: number, turn: number): Placed {
+  const { x1, y1, x2, y2 } = straights.at(i);
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const [p, q] = [x1 * cos + y1 * sin, x2 * cos + y2 * sin];
+  return { i, from: Math.min(p, q), to: Math.max(p, q), across: ((y1 + y2) / 2) * cos - ((x1 + x2) / 2) * sin };
+}
