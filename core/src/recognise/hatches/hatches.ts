@@ -270,7 +270,8 @@ const isOneFamily = (a: HatchFamily, b: HatchFamily): boolean =>
  */
 function isLeftOver(whole: HatchFamily, part: HatchFamily): boolean {
   const turn = apart(whole.angleDeg, part.angleDeg);
-  if (!isRough(whole, part) || turn > whole.angleOffDeg + part.angleOffDeg) return false;
+  if (isBroken(whole) !== isBroken(part) || !isRough(whole, part) || turn > whole.angleOffDeg + part.angleOffDeg)
+    return false;
   const times = part.spacingMm / whole.spacingMm;
   return times > 0.9 && Math.abs(times - Math.round(times)) < 0.06 * times;
 }
