@@ -1,6 +1,6 @@
 import { grown, markBox, overlap, PAINT, together, type BoxMm, type Page } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
-import { REGIONS } from "./regions";
+import { DRAWING_REGIONS } from "./drawing-regions";
 import { DRAWN_PARTS } from "./dimensions/drawings";
 
 /** A place holds so many marks at least, is no smaller than this and not nearly the whole page. */
@@ -36,8 +36,9 @@ function placesOf(facts: PageFacts): Place[] {
   const parts = partsOf(page);
   if (parts.length > 0) return parts;
   const drawn = facts.of(DRAWN_PARTS).map(({ value }) => value.boxMm);
-  const regions = drawn.length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
-  return (regions?.boxes ?? [])
+  const regions = drawn.length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
+  return (regions?.all ?? [])
+    .map(({ boxMm }) => boxMm)
     .filter((box) => drawn.some((each) => overlap(each, box) !== undefined) && isPlace(page, box))
     .map((boxMm) => ({ boxMm, contentMm: boxMm, by: "paper" as const }));
 }

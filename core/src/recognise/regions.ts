@@ -1,9 +1,12 @@
 import { markBox, PAINT, type BoxMm, visibleStraightsOfRow, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageRecogniser } from "./recogniser";
 
-/** Marks with less than this between them belong together. Millimetres on paper. */
+/** Marks with less than this between them belong together, unless titles tell otherwise. Millimetres on paper. */
 const APART_MM = 14;
 const CELL_MM = 3.5;
+/** The room between two drawings that stand as close as a sheet may have them (handbook: sheet/crowded). */
+const CLOSE_MM = 9;
+const CLOSE_CELL_MM = 1.5;
 const MOST_CELLS = 4_000_000;
 /** What is nearer to the edge of the paper than this, and runs along most of it, is the border. */
 const BORDER_MM = 30;
@@ -14,7 +17,14 @@ export class Regions {
   constructor(
     readonly boxes: readonly BoxMm[],
     private readonly at: (point: PointMm) => number,
+    /** A place in each region where something stands. */
+    private readonly marked: readonly PointMm[] = [],
   ) {}
+
+  /** A place in a region where something stands. */
+  within(region: number): PointMm | undefined {
+    return this.marked[region];
+  }
 
   /** Index of the region that a point lies in or next to; -1 for bare paper. */
   of(point: PointMm): number {
@@ -28,11 +38,20 @@ export const REGIONS: PageRecogniser<Regions> = {
   ofDrawing: true,
   finds: "parts of a page with white paper between them",
   from: "where marks stand, those of the border left out",
-  find: ({ page }) => [measuredOn(page.index, regionsOf(page))],
+  find: ({ page }) => [measuredOn(page.index, regionsOf(page, APART_MM, CELL_MM))],
 };
 
-function regionsOf(page: Page): Regions {
-  const cell = Math.max(CELL_MM, Math.sqrt((page.widthMm * page.heightMm) / MOST_CELLS));
+export const CLOSE_REGIONS: PageRecogniser<Regions> = {
+  id: "close-regions",
+  on: "page",
+  ofDrawing: true,
+  finds: "parts of a page with little white paper between them",
+  from: "where marks stand, those of the border left out",
+  find: ({ page }) => [measuredOn(page.index, regionsOf(page, CLOSE_MM, CLOSE_CELL_MM))],
+};
+
+function regionsOf(page: Page, apartMm: number, cellMm: number): Regions {
+  const cell = Math.max(cellMm, Math.sqrt((page.widthMm * page.heightMm) / MOST_CELLS));
   const [columns, rows] = [Math.ceil(page.widthMm / cell) + 1, Math.ceil(page.heightMm / cell) + 1];
   const marked = new Uint8Array(columns * rows);
   const mark = (x: number, y: number): void => {
@@ -40,19 +59,20 @@ function regionsOf(page: Page): Regions {
     if (c >= 0 && r >= 0 && c < columns && r < rows) marked[r * columns + c] = 1;
   };
   markAll(page, cell, mark);
-  const region = grown(marked, columns, rows, Math.max(1, Math.ceil(APART_MM / cell / 2)));
+  const region = grown(marked, columns, rows, Math.max(1, Math.ceil(apartMm / cell / 2)));
   const boxes = boxesOf(region, marked, columns, cell);
   const at = ([x, y]: PointMm): number => {
     const c = Math.min(columns - 1, Math.max(0, Math.floor(x / cell)));
     const r = Math.min(rows - 1, Math.max(0, Math.floor(y / cell)));
     return (region[r * columns + c] ?? 0) - 1;
   };
-  return new Regions(boxes, at);
+  return new Regions(boxes, at, markedIn(region, marked, columns, cell, boxes.length));
 }
 
 /** Marks every cell that a visible mark passes through; of areas and letters those of their boxes' edges. */
 function markAll(page: Page, cell: number, mark: (x: number, y: number) => void): void {
   const { paths, texts } = page;
+  const isOfFrame = frameMarks(page);
   const line = (x1: number, y1: number, x2: number, y2: number): void => {
     const steps = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / cell));
     for (let k = 0; k <= steps; k++) mark(x1 + ((x2 - x1) * k) / steps, y1 + ((y2 - y1) * k) / steps);
@@ -61,13 +81,13 @@ function markAll(page: Page, cell: number, mark: (x: number, y: number) => void)
     const paint = paths.paint[row] ?? 0;
     if ((paint & PAINT.hidden) !== 0 || isGround(page, row)) continue;
     visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
-      if (!isBorder(page, x1, y1, x2, y2)) line(x1, y1, x2, y2);
+      if (!isBorder(page, x1, y1, x2, y2) && !isOfFrame(x1, y1, x2, y2)) line(x1, y1, x2, y2);
     });
   }
   for (let row = 0; row < texts.count; row++) {
     if (((texts.paint[row] ?? 0) & PAINT.hidden) !== 0) continue;
     const { x, y, width, height } = markBox(page, "texts", row);
-    line(x, y, x + width, y + height);
+    if (!isOfFrame(x, y, x + width, y + height)) line(x, y, x + width, y + height);
   }
 }
 
@@ -80,6 +100,35 @@ function isBorder({ widthMm, heightMm }: Page, x1: number, y1: number, x2: numbe
   return (
     Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < BORDER_MM
   );
+}
+
+/** Centring marks reach so far into the sheet. */
+const CENTRING_MM = 20;
+
+/**
+ * What belongs to the frame and to no drawing: all that stands beyond the border (zone marks and their letters), and the
+ * short lines that come in through it at the middle of a side.
+ */
+function frameMarks(page: Page): (x1: number, y1: number, x2: number, y2: number) => boolean {
+  const { widthMm, heightMm, paths } = page;
+  let [left, low, right, top] = [0, 0, widthMm, heightMm];
+  for (let row = 0; row < paths.count; row++)
+    visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
+      if (!isBorder(page, x1, y1, x2, y2)) return;
+      if (Math.abs(x1 - x2) < 0.1) {
+        if (x1 < BORDER_MM) left = Math.max(left, x1);
+        else right = Math.min(right, x1);
+      } else if (y1 < BORDER_MM) low = Math.max(low, y1);
+      else top = Math.min(top, y1);
+    });
+  return (x1, y1, x2, y2) => {
+    const [fromX, toX, fromY, toY] = [Math.min(x1, x2), Math.max(x1, x2), Math.min(y1, y2), Math.max(y1, y2)];
+    if (toX <= left + 0.1 || fromX >= right - 0.1 || toY <= low + 0.1 || fromY >= top - 0.1) return true;
+    const isUpright = toX - fromX < 0.1 && Math.abs(fromX - widthMm / 2) < 1;
+    if (isUpright && toY - fromY <= 2 * CENTRING_MM && (fromY < low || toY > top)) return true;
+    const isLevel = toY - fromY < 0.1 && Math.abs(fromY - heightMm / 2) < 1;
+    return isLevel && toX - fromX <= 2 * CENTRING_MM && (fromX < left || toX > right);
+  };
 }
 
 /** Numbers the parts of marked cells, from 1; cells within a reach of one another make one part. */
@@ -127,6 +176,17 @@ function dilated(marked: Uint8Array, columns: number, rows: number, reach: numbe
     }
   }
   return wide;
+}
+
+/** The middle of one marked cell of each region. */
+function markedIn(region: Int32Array, marked: Uint8Array, columns: number, cell: number, count: number): PointMm[] {
+  const found = new Array<PointMm>(count);
+  for (let i = 0; i < region.length; i++) {
+    const of = region[i] ?? 0;
+    if (of > 0 && marked[i] === 1 && !found[of - 1])
+      found[of - 1] = [((i % columns) + 0.5) * cell, (Math.floor(i / columns) + 0.5) * cell];
+  }
+  return found;
 }
 
 function boxesOf(region: Int32Array, marked: Uint8Array, columns: number, cell: number): BoxMm[] {

@@ -2,7 +2,7 @@ import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm }
 import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf, type TextLine } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
-import { REGIONS } from "../regions";
+import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
 import { SCALE_NOTES, type ScaleNote } from "../scale-notes";
 import type { Dimension } from "./dimension";
@@ -84,8 +84,7 @@ interface Candidate {
 }
 
 function partsOf(facts: PageFacts): DrawnPart[] {
-  if (facts.of(DIMENSIONS).length === 0) return [];
-  const regions = facts.of(REGIONS)[0]?.value;
+  const regions = facts.of(DRAWING_REGIONS)[0]?.value;
   const groups = new Map<number, Candidate[]>();
   for (const { value: dimension, confidence } of facts.of(DIMENSIONS)) {
     const [a, b] = [dimension.from.atMm, dimension.to.atMm];
@@ -99,7 +98,7 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   const ofPage = scalesOf(all);
   const parts: { boxMm: BoxMm; candidates: Candidate[]; scale: number | undefined }[] = [];
   for (const [region, candidates] of groups) {
-    const boxMm = regions?.boxes[region] ?? boxOf(candidates);
+    const boxMm = regions?.all[region]?.boxMm ?? boxOf(candidates);
     const scales = scalesOf(candidates);
     if (scales.length <= 1) {
       // A small drawing has too few to agree among themselves; those of the whole page may.
@@ -110,6 +109,7 @@ function partsOf(facts: PageFacts): DrawnPart[] {
     for (const { members, scale } of parted(candidates, scales))
       parts.push({ boxMm: boxOf(members), candidates: members, scale });
   }
+  parts.push(...undimensioned(regions, groups));
   const said = statedFor(facts, parts);
   return parts.map(({ boxMm, candidates, scale }, i) => {
     const stated = said[i];
@@ -120,9 +120,36 @@ function partsOf(facts: PageFacts): DrawnPart[] {
       meantBy(candidates, scale, stated?.scale.toNumber()),
       scale !== undefined,
     );
-    return stated ? { ...part, stated } : part;
+    if (!stated) return part;
+    return { ...confirmed(part, stated.scale), stated };
   });
 }
+
+/** A drawing too small for its dimensions to imply a scale: all of them say the one that stands under its title. */
+function confirmed(part: Omit<DrawnPart, "stated">, stated: Scale): Omit<DrawnPart, "stated"> {
+  const written = part.dimensions.filter(({ reading }) => reading);
+  if (part.implied || written.length === 0 || !written.every(({ agrees }) => agrees)) return part;
+  return {
+    ...part,
+    implied: { scale: stated, exact: stated.toNumber(), agree: written.length, of: written.length },
+  };
+}
+
+/** Drawings that nobody dimensioned: a title with its scale stands with them. */
+function undimensioned(
+  regions: DrawingRegions | undefined,
+  groups: ReadonlyMap<number, unknown>,
+): { boxMm: BoxMm; candidates: Candidate[]; scale: undefined }[] {
+  const all = regions?.all ?? [];
+  // Where a dimensioned drawing has no title by it, one that stands apart may be its own.
+  if ([...groups.keys()].some((region) => !all[region]?.title)) return [];
+  return all.flatMap(({ boxMm, title }, region) =>
+    title && !groups.has(region) && Math.min(boxMm.width, boxMm.height) >= LEAST_DRAWING_MM
+      ? [{ boxMm, candidates: [], scale: undefined }]
+      : [],
+  );
+}
+const LEAST_DRAWING_MM = 25;
 
 /** Where a drawing writes eighths of an inch somewhere, its whole inches are meant to an eighth, too. */
 function asExactly(candidates: readonly Candidate[]): Candidate[] {

@@ -36,16 +36,21 @@ export const rowSum = rule({
     for (const facts of pages) {
       const faces = facts.of(FACES)[0]?.value;
       for (const { value: along } of facts.of(DIMENSION_ROWS))
-        for (const side of along.sides)
+        for (const side of along.sides) {
+          const told = new Set<PlacedDimension>();
           side.forEach((outer, i) => {
             for (const whole of outer.dimensions)
               for (const inner of side.slice(0, i).reverse()) {
                 const found = sumAgainst(along, inner, whole, faces);
                 if (!found || !differs(whole, found, off)) continue;
+                // One wrong figure spoils every sum that it is in.
+                if ([whole, ...found.members].some((each) => told.has(each))) continue;
+                for (const each of [whole, ...found.members]) told.add(each);
                 report(asReport(facts, along, outer, whole, found));
                 break;
               }
           });
+        }
     }
   },
 });
