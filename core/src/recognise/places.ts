@@ -1,6 +1,6 @@
 import { grown, markBox, overlap, PAINT, together, type BoxMm, type Page } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
-import { DRAWING_REGIONS } from "./drawing-regions";
+import { DRAWING_REGIONS, type DrawingRegion, type DrawingRegions } from "./drawing-regions";
 import { DRAWN_PARTS } from "./dimensions/drawings";
 
 /** A place holds so many marks at least, is no smaller than this and not nearly the whole page. */
@@ -37,10 +37,24 @@ function placesOf(facts: PageFacts): Place[] {
   if (parts.length > 0) return parts;
   const drawn = facts.of(DRAWN_PARTS).map(({ value }) => value.boxMm);
   const regions = drawn.length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
-  return (regions?.all ?? [])
-    .map(({ boxMm }) => boxMm)
-    .filter((box) => drawn.some((each) => overlap(each, box) !== undefined) && isPlace(page, box))
-    .map((boxMm) => ({ boxMm, contentMm: boxMm, by: "paper" as const }));
+  // Notes in columns, legends and title blocks have white paper around them, too, and are no drawings.
+  const isDrawn = ({ boxMm }: DrawingRegion): boolean => drawn.includes(boxMm) && isPlace(page, boxMm);
+  if (!regions?.all.some(isDrawn)) return [];
+  const content = contentOf(page, regions);
+  return regions.all.flatMap((region, i) =>
+    isDrawn(region) ? [{ boxMm: region.boxMm, contentMm: content[i] ?? region.boxMm, by: "paper" as const }] : [],
+  );
+}
+
+/** Around the marks of each region, as exactly as they are drawn: regions are told in coarse cells. */
+function contentOf(page: Page, regions: DrawingRegions): (BoxMm | undefined)[] {
+  const around: (BoxMm | undefined)[] = regions.all.map(() => undefined);
+  eachMark(page, (box) => {
+    const i = regions.of([box.x + box.width / 2, box.y + box.height / 2]);
+    const own = i < 0 ? undefined : overlap(box, regions.all[i]!.boxMm);
+    if (own) around[i] = around[i] ? together(around[i], own) : own;
+  });
+  return around;
 }
 
 const isPlace = ({ widthMm, heightMm }: Page, { width, height }: BoxMm): boolean =>

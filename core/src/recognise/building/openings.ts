@@ -225,7 +225,21 @@ class OpeningFinder {
     );
     if (across.length === 0) return "none";
     const longest = Math.max(...across);
+    // Faces of a wall that another ends at are often drawn in pieces, one of them as long as that is thick.
+    if ([band.low, band.high].every((side) => this.goesOnBeside(band, along, side))) return "face";
     return longest > LONGEST_JAMB * thickOf(band) + 2 * MEET_MM ? "face" : "jamb";
+  }
+
+  /** Whether a line across a wall goes on beyond one of its faces. */
+  private goesOnBeside(band: Band, along: number, side: number): boolean {
+    const out = side === band.low ? -1 : 1;
+    return this.near(this.outlines, [pointOf(band, along, side)]).some((i) => {
+      if (!this.isAcross(this.outlines, i, band)) return false;
+      const ends = ([0, 1] as const).map((end) => this.outlines.end(i, end));
+      if (ends.some((end) => Math.abs(alongOf(band, end) - along) > MEET_MM)) return false;
+      const beyond = ends.map((end) => out * (sideOf(band, end) - side));
+      return Math.max(...beyond) > thickOf(band) / 2 && Math.min(...beyond) <= MEET_MM;
+    });
   }
 
   /** Pieces of lines that run between two faces from one place to another. */
