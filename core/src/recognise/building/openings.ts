@@ -223,10 +223,10 @@ class OpeningFinder {
         .filter((i) => lines.distance(i, at) <= MEET_MM && this.isAcross(lines, i, band))
         .map((i) => lines.length(i)),
     );
+    // The face of a wall that another ends at breaks off at its faces, or is drawn in pieces.
+    if ([band.low, band.high].every((side) => this.goesOnBeside(band, along, side))) return "face";
     if (across.length === 0) return "none";
     const longest = Math.max(...across);
-    // Faces of a wall that another ends at are often drawn in pieces, one of them as long as that is thick.
-    if ([band.low, band.high].every((side) => this.goesOnBeside(band, along, side))) return "face";
     return longest > LONGEST_JAMB * thickOf(band) + 2 * MEET_MM ? "face" : "jamb";
   }
 
