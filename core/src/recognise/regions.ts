@@ -11,6 +11,8 @@ const MOST_CELLS = 4_000_000;
 /** What is nearer to the edge of the paper than this, and runs along most of it, is the border. */
 const BORDER_MM = 30;
 const BORDER_SHARE = 0.7;
+/** Bound sheets have a border as far from the edge as this. Millimetres. */
+const BOUND_MM = 50;
 
 /** Parts of a page with white paper between them: drawings, the title block, lists. */
 export class Regions {
@@ -94,12 +96,17 @@ function markAll(page: Page, cell: number, mark: (x: number, y: number) => void)
 const isGround = ({ paths }: Page, row: number): boolean =>
   ((paths.paint[row] ?? 0) & PAINT.stroke) === 0 && paths.fillColour[row] === 0xffffff && paths.fillPattern[row] === 0;
 
-function isBorder({ widthMm, heightMm }: Page, x1: number, y1: number, x2: number, y2: number): boolean {
+function isBorder(
+  { widthMm, heightMm }: Page,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  mostMm = BORDER_MM,
+): boolean {
   if (Math.abs(x1 - x2) < 0.1 && Math.abs(y1 - y2) > BORDER_SHARE * heightMm)
-    return Math.min(x1, widthMm - x1) < BORDER_MM;
-  return (
-    Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < BORDER_MM
-  );
+    return Math.min(x1, widthMm - x1) < mostMm;
+  return Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < mostMm;
 }
 
 /** Centring marks reach so far into the sheet. */
@@ -114,11 +121,11 @@ function frameMarks(page: Page): (x1: number, y1: number, x2: number, y2: number
   let [left, low, right, top] = [0, 0, widthMm, heightMm];
   for (let row = 0; row < paths.count; row++)
     visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
-      if (!isBorder(page, x1, y1, x2, y2)) return;
+      if (!isBorder(page, x1, y1, x2, y2, BOUND_MM)) return;
       if (Math.abs(x1 - x2) < 0.1) {
-        if (x1 < BORDER_MM) left = Math.max(left, x1);
+        if (x1 < BOUND_MM) left = Math.max(left, x1);
         else right = Math.min(right, x1);
-      } else if (y1 < BORDER_MM) low = Math.max(low, y1);
+      } else if (y1 < BOUND_MM) low = Math.max(low, y1);
       else top = Math.min(top, y1);
     });
   return (x1, y1, x2, y2) => {

@@ -2,7 +2,7 @@ import { mostAgreed } from "../../base/agreed";
 import { groupedBy } from "../../base/grouped";
 import { boxOfPoints } from "../../drawing";
 import type { Reading } from "../../quantity";
-import { REGIONS } from "../regions";
+import { DRAWING_REGIONS } from "../drawing-regions";
 import type { PageFacts } from "../recogniser";
 import { LEVELS, type Level } from "./levels";
 import { scaleAt } from "./scale-at";
@@ -36,7 +36,7 @@ interface Read {
  * not. Levels of plans don't: their places on the sheet have nothing to do with them.
  */
 export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
-  const regions = facts.of(LEVELS).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
+  const regions = facts.of(LEVELS).length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
   const read = facts.of(LEVELS).flatMap(({ value }) => (value.heightsMm.length > 0 ? [value] : []));
   const groups = groupedBy(read, ({ atMm }) => regions?.of(atMm) ?? -1);
   return [...groups.values()].flatMap((levels) => {

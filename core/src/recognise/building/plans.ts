@@ -1,14 +1,14 @@
 import type { PointMm } from "../../drawing";
 import { kindAt } from "../drawing-kinds";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
-import { REGIONS, type Regions } from "../regions";
+import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import { OPENINGS } from "./openings";
 import { ROOMS } from "./rooms";
 
 /** The parts of a page that hold plans of buildings. */
 export class Plans {
   constructor(
-    private readonly regions: Regions | undefined,
+    private readonly regions: DrawingRegions | undefined,
     private readonly parts: ReadonlySet<number>,
   ) {}
 
@@ -28,7 +28,7 @@ export const PLANS: PageRecogniser<Plans> = {
 
 export const isOnPlan = (facts: PageFacts, at: PointMm): boolean => facts.of(PLANS)[0]?.value.has(at) ?? false;
 
-const partOf = (regions: Regions | undefined, at: PointMm): number => regions?.of(at) ?? -1;
+const partOf = (regions: DrawingRegions | undefined, at: PointMm): number => regions?.of(at) ?? -1;
 
 /** What of a building is in a part of a page. */
 interface Seen {
@@ -42,7 +42,7 @@ function plansOf(facts: PageFacts): Plans {
   const parts = new Map<number, Seen>();
   // Where nothing is built, nobody needs the parts of the page.
   const isBuilt = facts.of(OPENINGS).length + facts.of(ROOMS).length > 0;
-  const regions = isBuilt ? facts.of(REGIONS)[0]?.value : undefined;
+  const regions = isBuilt ? facts.of(DRAWING_REGIONS)[0]?.value : undefined;
   const seenAt = (at: PointMm): Seen => {
     const part = partOf(regions, at);
     const seen = parts.get(part) ?? { at, hasOpenings: false, hasSwings: false, hasNames: false };

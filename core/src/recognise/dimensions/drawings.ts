@@ -75,7 +75,10 @@ export function partAt(facts: PageFacts, at: PointMm): DrawnPart | undefined {
     .of(DRAWN_PARTS)
     .map(({ value }) => value)
     .filter(({ implied, stated }) => implied ?? stated);
-  return known.sort((a, b) => distanceToBox(a.boxMm, at) - distanceToBox(b.boxMm, at))[0];
+  const regions = facts.of(DRAWING_REGIONS)[0]?.value;
+  const home = regions?.all[regions.of(at)]?.boxMm;
+  const own = known.filter(({ boxMm }) => home && contains(grown(home, ROUNDING_MM), boxMm));
+  return (own.length > 0 ? own : known).sort((a, b) => distanceToBox(a.boxMm, at) - distanceToBox(b.boxMm, at))[0];
 }
 
 interface Candidate {

@@ -3,7 +3,7 @@ import { listed, mm } from "../../base/words";
 import { isOnPlan, PLANS } from "../../recognise/building/plans";
 import { boxOfWall, WALLS, type Wall } from "../../recognise/building/walls";
 import type { PageFacts } from "../../recognise/recogniser";
-import { REGIONS } from "../../recognise/regions";
+import { DRAWING_REGIONS } from "../../recognise/drawing-regions";
 import type { WallTypeEntry } from "../../standard/plain";
 import { rule, type Report } from "../rule";
 import { offAt, offOf } from "./off";
@@ -67,7 +67,7 @@ function byDrawing(facts: PageFacts): Wall[][] {
     .filter(({ value, confidence }) => confidence >= LEAST_CONFIDENCE && !isShort(value) && isOnPlan(facts, value.from))
     .map(({ value }) => value);
   // Pages without walls are not parted into regions in vain.
-  const regions = sure.length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
+  const regions = sure.length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
   return [...groupedBy(sure, ({ from }) => regions?.of(from) ?? -1).values()];
 }
 

@@ -39,6 +39,8 @@ export const rowOrder = rule({
         for (const side of along.sides)
           side.forEach((row, i) => {
             const [first] = row.dimensions;
+            // One that repeats another is told for that alone.
+            if (side.some((other) => other !== row && isSameRow(row, other))) return;
             const rows = first && styleOf(first)?.style.rows;
             if (!first || !rows || rows[0] !== "overall") return;
             const beyond = side.slice(i + 1);
@@ -93,6 +95,11 @@ function astrayFromGrid(
 }
 
 const stopsOf = ({ dimensions }: DimensionRow): number[] => dimensions.flatMap(({ fromMm, toMm }) => [fromMm, toMm]);
+
+/** Whether two rows have the same stops. */
+const isSameRow = (a: DimensionRow, b: DimensionRow): boolean =>
+  a.dimensions.length === b.dimensions.length &&
+  stopsOf(a).every((stop, i) => Math.abs(stop - stopsOf(b)[i]!) <= SAME_STOP_MM);
 
 /** Whether all stops of a row are stops of another of the same length that has more of them. */
 function isCoarser(row: DimensionRow, other: DimensionRow): boolean {

@@ -12,8 +12,8 @@ const OVER_MM = 0.5;
 const LONG_SHARE = 0.6;
 const MIDDLE_MM = 1;
 const SHORT_MM = 30;
-/** A zone is named by a letter or a figure or two. */
-export const ZONE = /^(?:[A-Z]{1,2}|\d{1,2})$/;
+/** A zone is named by a letter or a figure or two; some programs write those of several as one string. */
+export const ZONE = /^(?:[A-Z]{1,2}|\d{1,2})(?:\s+(?:[A-Z]{1,2}|\d{1,2}))*$/;
 
 export const outside = rule({
   id: "sheet/outside",

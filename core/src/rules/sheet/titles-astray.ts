@@ -6,7 +6,7 @@ import { DRAWING_TITLES, type DrawingTitle } from "../../recognise/drawing-title
 import { GRID_LINES, type GridLine } from "../../recognise/grid-lines";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
-import { REGIONS } from "../../recognise/regions";
+import { DRAWING_REGIONS } from "../../recognise/drawing-regions";
 import { rule, type JudgeContext } from "../rule";
 
 const OFF: Parameter = {
@@ -119,11 +119,11 @@ function judgeDrawings({ report, valueOf }: JudgeContext, facts: PageFacts): voi
 
 function griddedOn(facts: PageFacts): Gridded[] {
   // Where there are no grid lines, nobody needs the parts of the page.
-  const regions = facts.of(GRID_LINES).length === 0 ? undefined : facts.of(REGIONS)[0]?.value;
+  const regions = facts.of(GRID_LINES).length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
   const all = facts.of(GRID_LINES).map(({ value }) => value);
   const groups = groupedBy(all, ({ bubbleMm }) => regions?.of(bubbleMm) ?? -1);
   return [...groups].flatMap(([region, lines]) => {
-    const boxMm = regions?.boxes[region];
+    const boxMm = regions?.all[region]?.boxMm;
     return boxMm ? [{ boxMm, lines, scale: scaleAt(facts, lines[0]!.bubbleMm) }] : [];
   });
 }
