@@ -1,7 +1,8 @@
 import { mostAgreed } from "../../base/agreed";
 import { groupedBy } from "../../base/grouped";
 import { boxOfPoints } from "../../drawing";
-import type { Reading } from "../../quantity";
+import { Length, type Reading } from "../../quantity";
+import { DRAWN_PARTS } from "../dimensions/drawings";
 import { DRAWING_REGIONS } from "../drawing-regions";
 import type { PageFacts } from "../recogniser";
 import { LEVELS, type Level } from "./levels";
@@ -41,10 +42,43 @@ export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
   const groups = groupedBy(read, ({ atMm }) => regions?.of(atMm) ?? -1);
   return [...groups.values()].flatMap((levels) => {
     const scale = levels[0] && scaleAt(facts, levels[0].atMm);
-    const row = scale === undefined ? undefined : rowOf(levels, scale, Math.max(offMm, PAPER_MM * scale));
+    if (scale === undefined) return [];
+    const off = Math.max(offMm, PAPER_MM * scale);
+    const row = rowOf(levels, scale, off) ?? besideDimension(facts, levels, scale, off);
     return row ? [row] : [];
   });
 }
+
+/**
+ * Two levels say nothing of which is wrong, unless one is nought and a dimension between their lines says how far they
+ * are apart: what it says is drawn, and the other level reads otherwise.
+ */
+function besideDimension(facts: PageFacts, levels: readonly Level[], scale: number, off: number): LevelRow | undefined {
+  const isNought = ({ readings }: Level): boolean => readings.every(({ length }) => length.compare(Length.zero) === 0);
+  const zeros = levels.filter(isNought);
+  const [zero] = zeros;
+  const [other, ...more] = levels.filter((level) => !isNought(level));
+  if (!zero || zeros.length > 1 || !other || more.length > 0 || other.readings.length === 0) return undefined;
+  const upright = facts
+    .of(DRAWN_PARTS)
+    .flatMap(({ value }) => value.dimensions)
+    .filter(({ agrees, dimension: { carrier } }) => agrees && Math.abs(carrier.along[0]) < UPRIGHT_COS);
+  for (const { dimension, drawnLengthMm = 0 } of upright) {
+    const [low, high] = [dimension.from.atMm[1], dimension.to.atMm[1]].sort((a, b) => a - b) as [number, number];
+    const stands = (level: Level, at: number): boolean =>
+      level.heightsMm.some((each) => Math.abs(each - at) <= SAME_MM);
+    const way = stands(zero, low) && stands(other, high) ? 1 : stands(zero, high) && stands(other, low) ? -1 : 0;
+    if (way === 0) continue;
+    const reads = other.readings.map(({ length }) => length.toNumber());
+    const readsMm = reads.sort((a, b) => Math.abs(a - way * drawnLengthMm) - Math.abs(b - way * drawnLengthMm))[0]!;
+    const standsAtMm = way * drawnLengthMm;
+    if (Math.abs(readsMm - standsAtMm) <= off || Math.abs(readsMm - standsAtMm) > LEAST_SLIP_MM) return undefined;
+    return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm }], scale };
+  }
+  return undefined;
+}
+const UPRIGHT_COS = 0.02;
+const SAME_MM = 0.3;
 
 function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow | undefined {
   let best: LevelRow | undefined;

@@ -1,5 +1,5 @@
 import { boxOfPoints, type PointMm } from "../../drawing";
-import { readWritten, type Reading } from "../../quantity";
+import { Length, readWritten, type Reading } from "../../quantity";
 import { DIMENSIONS } from "../dimensions/dimensions";
 import { HEADS, type Heads } from "../heads";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
@@ -19,6 +19,8 @@ const CONFIDENCE = { marked: 0.95, bare: 0.7 };
 /** What people write before a level that is no name of a storey. */
 const GENERIC = /^(?:f\.?f\.?l|s\.?s\.?l|el(?:ev)?|level|lvl|inv|datum|t\.?o\.?[a-z]|top)\.?$/i;
 const WITH_NAME = /^(\p{L}[\p{L}\d .'/-]*?)[\s:=]+([+\-±−]?\s?\d[\d.,'"/ -]*(?:m|mm|ft)?)$/u;
+
+const NOUGHT = /^[±]?0+\s*(?:[.,]0+|'.*0)/;
 
 /** A level as it is written, and the heights on the sheet that it may stand for. */
 export interface Level {
@@ -77,6 +79,13 @@ function levelsOf(facts: PageFacts): Sure<Level>[] {
 function readLevel(text: string): { name: string; readings: readonly Reading[]; isSigned: boolean } | undefined {
   const whole = readWritten(text);
   if (whole?.kind === "level") return { name: "", readings: whole.readings, isSigned: true };
+  // Nought has no sign: 0.00, or 0'-0". A bare 0 may be anything.
+  if (
+    whole?.kind === "length" &&
+    NOUGHT.test(text) &&
+    whole.readings.every(({ length }) => length.compare(Length.zero) === 0)
+  )
+    return { name: "", readings: whole.readings, isSigned: false };
   const parted = WITH_NAME.exec(text);
   const [name = "", figure = ""] = [parted?.[1]?.trim(), parted?.[2]?.trim()];
   if (!parted) return undefined;

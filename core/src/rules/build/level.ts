@@ -38,7 +38,7 @@ export const level = rule({
           context.report({
             ...placeOf(facts, each),
             message: () =>
-              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${agreeing.length} other levels of this drawing.`,
+              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${agreeing.length > 1 ? `${agreeing.length} other levels of this drawing` : "the level of nought and the dimension between them"}.`,
             measured: each.text,
             expected: should,
           });
