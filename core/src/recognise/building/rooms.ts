@@ -1,4 +1,5 @@
-import { boxOfPoints, isInside, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
+import { boxOfPoints, isInside, PAINT, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
+import { ARCS, pointOn } from "../arcs";
 import { middleOf, type TextLine } from "../lettering";
 import { LETTERING_AT } from "../lettering-at";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
@@ -59,6 +60,7 @@ function roomsOf(facts: PageFacts, walls: readonly Wall[]): Sure<Room>[] {
   const enclosed = enclosedBy(boundaries(facts, walls, thickest), MEET_MM / 2, Math.min(BRIDGE_MM, thinnest / 2)) ?? [];
   const scales = new Scales(facts);
   const labels = new Labels(facts);
+  const round = roundWalls(facts, walls);
   return enclosed.flatMap((each): Sure<Room>[] => {
     const boxMm = boxOfPoints(each.ring);
     const label = labels.within(each, boxMm);
@@ -76,8 +78,49 @@ function roomsOf(facts: PageFacts, walls: readonly Wall[]): Sure<Room>[] {
     const rows = lines.flatMap((line) => line.rows);
     const isSaid = said.name !== "" || said.written !== undefined;
     const sure = isSaid ? CONFIDENCE.named : CONFIDENCE.bare;
-    return [madeOut(facts.page.index, room, each.looseMm > LOOSE_MM ? CONFIDENCE.loose : sure, rows, [])];
+    const isUnsure =
+      each.looseMm > LOOSE_MM ||
+      round.some((ends) => ends.every((end) => isOnRing(each.ring, end, thickest + ON_RING_MM)));
+    return [madeOut(facts.page.index, room, isUnsure ? CONFIDENCE.loose : sure, rows, [])];
   });
+}
+
+/** Arcs of walls are no smaller than this, and turn by as much; more of them are something else. Millimetres, degrees. */
+const ROUND = { leastMm: 4, leastDeg: 40, mostDeg: 350, most: 200 };
+/** Swings of doors are drawn finer than walls. */
+const AS_HEAVY = 0.8;
+/** An arc ends on the boundary of a room, or as far beyond it as a wall is thick, within this. Millimetres. */
+const ON_RING_MM = 1;
+
+/**
+ * The ends of arcs that are drawn as heavy as walls: what they bulge by, a room is larger or smaller than its straight
+ * faces tell, and nothing is said of its area.
+ */
+function roundWalls(facts: PageFacts, walls: readonly Wall[]): (readonly PointMm[])[] {
+  const { widthMm, paint } = facts.page.paths;
+  const penOf = (row: number): number => ((paint[row] ?? 0) & PAINT.stroke ? (widthMm[row] ?? 0) : 0);
+  const pens = walls.flatMap(({ rows }) => rows.map(penOf)).filter((width) => width > 0);
+  const heavy = AS_HEAVY * pens.reduce((least, width) => Math.min(least, width), Infinity);
+  return (facts.of(ARCS)[0]?.value.all ?? [])
+    .filter(
+      ({ radiusMm, sweepDeg, rows }) =>
+        radiusMm >= ROUND.leastMm &&
+        sweepDeg >= ROUND.leastDeg &&
+        sweepDeg < ROUND.mostDeg &&
+        rows.some((row) => penOf(row) >= heavy),
+    )
+    .slice(0, ROUND.most)
+    .map((arc) => [pointOn(arc, arc.fromDeg), pointOn(arc, arc.fromDeg + arc.sweepDeg)]);
+}
+
+const isOnRing = (ring: readonly PointMm[], at: PointMm, offMm: number): boolean =>
+  ring.some((from, i) => distanceToSegment(at, from, ring[(i + 1) % ring.length]!) <= offMm);
+
+function distanceToSegment([x, y]: PointMm, [x1, y1]: PointMm, [x2, y2]: PointMm): number {
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const square = dx * dx + dy * dy;
+  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / square));
+  return Math.hypot(x - x1 - share * dx, y - y1 - share * dy);
 }
 
 /** Faces of walls, what closes their ends, and what closes their openings. */

@@ -1,4 +1,5 @@
 import { boxOfPoints, PAINT, type BoxMm } from "../../drawing";
+import { EDGE_OF_AREA, OUTLINES } from "../building/outlines";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import type { DimensionRow, RowsAlong } from "./rows";
@@ -16,6 +17,7 @@ const SAME_FACE_MM = 0.2;
 export class Faces {
   constructor(
     private readonly lines: LineWork,
+    private readonly outlines: LineWork,
     private readonly facts: PageFacts,
   ) {}
 
@@ -44,23 +46,44 @@ export class Faces {
   }
 
   /** The heaviest lines that run along a row behind it, the outermost first. */
-  private heavyBehind({ carrier }: RowsAlong, row: DimensionRow) {
+  private heavyBehind({ carrier }: RowsAlong, row: DimensionRow): Face[] {
+    const outermostFirst = (faces: Face[]): Face[] => faces.sort((a, b) => row.out * (b.left - a.left));
+    // Walls may be filled: their edges are faces where they run along enough of the row to be more than columns.
+    const edges = this.along(this.outlines, carrier, row).filter(({ width }) => width === EDGE_OF_AREA);
+    const filled = edges.reduce((sum, { from, to }) => sum + to - from, 0);
+    if (filled >= LEAST_SHARE * (row.toMm - row.fromMm)) return outermostFirst(edges);
+    const strokes = this.along(this.lines, carrier, row);
+    const widest = Math.max(0, ...strokes.map(({ width }) => width));
+    return outermostFirst(strokes.filter(({ width }) => width >= HEAVY_SHARE * widest));
+  }
+
+  /** Continuous strokes, or edges of areas, that run along a row behind it. */
+  private along(lines: LineWork, carrier: Carrier, row: DimensionRow): Face[] {
     const { paths } = this.facts.page;
     const own = new Set(row.dimensions.flatMap(({ dimension }) => dimension.rows));
-    const found: { left: number; from: number; to: number; width: number }[] = [];
-    for (const i of this.lines.near(boxBehind(carrier, row))) {
-      const at = this.lines.rows[i] ?? 0;
-      if (own.has(at) || (paths.dash[at] ?? 0) !== 0 || ((paths.paint[at] ?? 0) & PAINT.stroke) === 0) continue;
-      const [p, q] = [onCarrier(carrier, this.lines.end(i, 0)), onCarrier(carrier, this.lines.end(i, 1))];
+    const found: Face[] = [];
+    for (const i of lines.near(boxBehind(carrier, row))) {
+      const at = lines.rows[i] ?? 0;
+      const width = lines.widthMm[i] ?? 0;
+      const isDrawn = width === EDGE_OF_AREA || ((paths.paint[at] ?? 0) & PAINT.stroke) !== 0;
+      if (own.has(at) || (paths.dash[at] ?? 0) !== 0 || !isDrawn) continue;
+      const [p, q] = [onCarrier(carrier, lines.end(i, 0)), onCarrier(carrier, lines.end(i, 1))];
       const [from, to] = [Math.max(row.fromMm, Math.min(p[0], q[0])), Math.min(row.toMm, Math.max(p[0], q[0]))];
       const behind = row.out * (row.leftMm - (p[1] + q[1]) / 2);
       if (to - from < 1 || behind < 1 || behind > REACH_MM) continue;
       if (Math.abs(p[1] - q[1]) > PARALLEL_SIN * Math.abs(p[0] - q[0])) continue;
-      found.push({ left: (p[1] + q[1]) / 2, from, to, width: this.lines.widthMm[i] ?? 0 });
+      found.push({ left: (p[1] + q[1]) / 2, from, to, width });
     }
-    const widest = Math.max(0, ...found.map(({ width }) => width));
-    return found.filter(({ width }) => width >= HEAVY_SHARE * widest).sort((a, b) => row.out * (b.left - a.left));
+    return found;
   }
+}
+
+/** What runs along a row: where, to the left of the rows' carrier, and from where to where along it. */
+interface Face {
+  readonly left: number;
+  readonly from: number;
+  readonly to: number;
+  readonly width: number;
 }
 
 /** How much of a face that goes on is drawn: openings interrupt it. */
@@ -79,7 +102,7 @@ export const FACES: PageRecogniser<Faces> = {
   finds: "the wall faces that rows of dimensions stand before",
   from: "the heaviest continuous lines along a row, on the building's side of it",
   find: (facts) => {
-    const lines = facts.of(LINE_WORK)[0]?.value;
-    return lines ? [measuredOn(facts.page.index, new Faces(lines, facts))] : [];
+    const [lines, outlines] = [facts.of(LINE_WORK)[0]?.value, facts.of(OUTLINES)[0]?.value];
+    return lines && outlines ? [measuredOn(facts.page.index, new Faces(lines, outlines, facts))] : [];
   },
 };
