@@ -113,16 +113,17 @@ const matched = (facts: PageFacts, hatch: Hatch): MatchedHatch => matchedAt(fact
 function matchedAt(facts: PageFacts, hatch: Hatch, scale: number | undefined): MatchedHatch {
   const { file } = facts;
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
+  const axes = axesOf(facts);
   let like: MatchedHatch["like"];
   let notJudged = false;
   for (const entry of file.standard.standard.hatches) {
     const perPaper = entry.basis === "paper" ? 1 : scale;
     if (perPaper === undefined) {
       // At some scale it would be this one.
-      notJudged ||= timesAsWide(hatch, entry, 1, angleDeg, share) !== undefined;
+      notJudged ||= timesAsWide(hatch, entry, 1, angleDeg, share, axes) !== undefined;
       continue;
     }
-    const fit = timesAsWide(hatch, entry, perPaper, angleDeg, share);
+    const fit = timesAsWide(hatch, entry, perPaper, angleDeg, share, axes);
     if (!fit) continue;
     const { times, turnDeg } = fit;
     if (Math.abs(times - 1) <= share) return { hatch, entry, turnDeg, ...(scale === undefined ? {} : { scale }) };
@@ -161,9 +162,11 @@ function timesAsWide(
   perPaper: number,
   angleDeg: number,
   share: number,
+  axes: readonly number[],
 ): { readonly times: number; readonly turnDeg: number } | undefined {
   const meant = entry.families.map((family) => ({ ...family, paperMm: spacingOf(family) / perPaper }));
-  const turns = entry.basis === "paper" ? [0] : turnsOf(hatch, entry);
+  const turns =
+    entry.basis === "paper" ? [0] : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, entry, axes));
   for (const turn of turns) {
     const ofFound = hatch.families.map((found) =>
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
@@ -224,6 +227,24 @@ function spacingOf({ spacingMm, shiftMm, dashMm }: HatchEntry["families"][number
 }
 
 const sameTimes = (a: number, b: number, share: number): boolean => Math.abs(a / b - 1) <= 2 * share;
+
+/** Directions that buildings on a page have, degrees: the sheet's own, and those in which they are dimensioned. */
+function axesOf(facts: PageFacts): number[] {
+  const along = facts
+    .of(DRAWN_PARTS)
+    .flatMap(({ value }) => value.dimensions)
+    .filter(({ agrees }) => agrees)
+    .map(({ dimension: { carrier } }) => (Math.atan2(carrier.along[1], carrier.along[0]) * 180) / Math.PI);
+  return [0, ...new Set(along.map((each) => Math.round(each * 2) / 2))];
+}
+
+/**
+ * Lines of one direction alone would fit boards at any angle: they run along the building, or across it. Patterns of
+ * several directions may be laid at any.
+ */
+const isAlongBuilding = (turn: number, { families }: HatchEntry, axes: readonly number[]): boolean =>
+  families.length > 1 || axes.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
+const ALONG_DEG = 1.5;
 
 /** What stands in the building is turned with it. */
 function turnsOf({ families }: Hatch, entry: HatchEntry): number[] {

@@ -1,11 +1,13 @@
 import { mm } from "../../base/words";
 import { boxOfPoints, type PointMm } from "../../drawing";
+import { ARCS } from "../../recognise/arcs";
 import { HATCH_OUTLINES, type HatchOutline } from "../../recognise/hatches/outlines";
 import { MATCHED_HATCHES } from "../../recognise/hatches/matched";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { Hatch } from "../../recognise/hatches/hatches";
 import { rule } from "../rule";
+import { roundGaps } from "./round-gaps";
 
 const parameter = (name: string, title: string, usual: number, sentence: string): Parameter => ({
   rule: "hatch/open-boundary",
@@ -27,11 +29,11 @@ export const openBoundary = rule({
   title: "An outline around a hatch with a gap",
   severity: "note",
   needs: [],
-  reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK],
+  reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK, ARCS],
   parameters: [LEAST, MOST],
   page: {
     measures:
-      "The lines on which hatch lines end are the outline of the hatch. Where two of them stop short of each other by more than the least and less than the widest gap, that gap is told.",
+      "The lines on which hatch lines end are the outline of the hatch; so is a circle. Where two of them stop short of each other by more than the least and less than the widest gap, that gap is told.",
     why: "Hatches leak through gaps, or fail; and a gap in an outline is a corner that was not cleaned up.",
     right: "A wall outline that closes at its corner.",
     wrong: "Two wall lines that miss each other by 0.8 mm at the corner.",
@@ -53,12 +55,18 @@ export const openBoundary = rule({
       const outlines = facts.of(HATCH_OUTLINES)[0]?.value ?? new Map<Hatch, HatchOutline>();
       const told = new Set<string>();
       for (const { value } of facts.of(MATCHED_HATCHES))
-        for (const gap of gapsOf(outlines.get(value.hatch), lines, least, most) ?? tooMuch(facts.page.index)) {
+        for (const gap of [
+          ...(gapsOf(outlines.get(value.hatch), lines, least, most) ?? tooMuch(facts.page.index)).map((each) => ({
+            ...each,
+            rows: each.pieces.flatMap((i) => lines.rowsOf(i)),
+          })),
+          ...roundGaps(facts, value.hatch, lines, least, most),
+        ]) {
           const key = gap.from.map((n) => n.toFixed(1)).join(" ");
           if (told.has(key)) continue;
           told.add(key);
           const width = Number(gap.widthMm.toFixed(2));
-          const rows = Uint32Array.from(new Set(gap.pieces.flatMap((i) => lines.rowsOf(i)))).sort();
+          const rows = Uint32Array.from(new Set(gap.rows)).sort();
           report({
             page: facts.page.index,
             layer: facts.page.paths.layer[rows[0] ?? 0] ?? -1,
