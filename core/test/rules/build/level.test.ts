@@ -1,6 +1,6 @@
 import { describeRule } from "../../support/rule-tester";
-import { lettering } from "../../support/raw-pdf";
-import { stroke } from "../../support/drawn";
+import { lettering, on } from "../../support/raw-pdf";
+import { row, stroke } from "../../support/drawn";
 
 const layers = ["A-WALL"];
 /** A level line from 40 to 110, and its value over it. */
@@ -11,6 +11,10 @@ const metric = (...values: readonly (readonly [at: number, text: string])[]): st
   building + values.map(([at, text]) => tag(60 + (at * 1000) / 50, text)).join("");
 const feet = (...values: readonly (readonly [inches: number, text: string])[]): string =>
   building + values.map(([inches, text]) => tag(60 + (inches * 25.4) / 48, text)).join("");
+
+/** An upright row of dimensions: what `row` draws, turned. */
+const upright = (x: number, stops: readonly number[], texts: readonly string[]): string =>
+  `q 0 1 -1 0 ${x} 0 cm ${row({ y: 0, object: -20, stops, texts })} Q\n`;
 
 describeRule("build/level", [
   { name: "levels that agree", layers, scale: "1:50", content: metric([0, "+0.00"], [2.7, "+2.70"], [3, "+3.00"]) },
@@ -41,6 +45,16 @@ describeRule("build/level", [
     layers,
     scale: "1:50",
     content: metric([0, "+0.00"], [2.7, "+2.50"]),
+  },
+  {
+    name: "nought and another, with a dimension between them that says which is wrong",
+    layers: ["A-WALL", "A-ANNO-DIMS"],
+    content:
+      metric([0, "0.00"], [2.7, "+2.85"]) +
+      on(1, upright(130, [60, 114], ["2700"]) + upright(140, [60, 114, 150], ["2700", "1800"])),
+    scale: "1:50",
+    findings: [[undefined, 1, "+2.85", "+2.700"]],
+    message: /150 mm off, by the level of nought and the dimension between them\.$/,
   },
   {
     name: "levels of a plan, wherever they stand",

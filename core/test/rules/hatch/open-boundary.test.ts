@@ -1,4 +1,5 @@
-import { box, stripes, stroke } from "../../support/drawn";
+import { box, row, stripes, stroke } from "../../support/drawn";
+import { arc } from "../../support/round";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -6,6 +7,22 @@ import { describeRule } from "../../support/rule-tester";
 const layers = ["A-WALL-PATT", "A-WALL"];
 
 const hatch = on(0, stripes(40, 40, 80, 20, 45, 1.2));
+/** Lines within a circle of 10 mm. */
+const round = on(
+  0,
+  Array.from({ length: 15 }, (_, i) => {
+    const off = -8.4 + i * 1.2;
+    const half = Math.sqrt(100 - off * off);
+    const [cx, cy] = [80 - off * Math.SQRT1_2, 50 + off * Math.SQRT1_2];
+    return stroke(
+      cx - half * Math.SQRT1_2,
+      cy - half * Math.SQRT1_2,
+      cx + half * Math.SQRT1_2,
+      cy + half * Math.SQRT1_2,
+      0.13,
+    );
+  }).join(""),
+);
 /** An outline whose right side stops short of the upper one. */
 const open = (gap: number): string =>
   on(
@@ -25,6 +42,18 @@ describeRule("hatch/open-boundary", [
     content: hatch + open(0.8),
     findings: [["A-WALL", 2, 0.8]],
     message: /gap of 0\.8 mm on paper at 120, 59 mm\.$/,
+  },
+  { name: "a round outline that closes", layers, content: round + on(1, arc(80, 50, 10, 0, 360, 0.5)) },
+  {
+    name: "a round outline with a gap of 1.2 mm",
+    layers,
+    content: round + on(1, arc(80, 50, 10, 40, 393.1, 0.5)),
+    findings: [["A-WALL", 1, 1.2]],
+  },
+  {
+    name: "lines that end near the barbs of an arrow",
+    layers: [...layers, "A-ANNO-DIMS"],
+    content: hatch + on(1, box(40, 40, 80, 20)) + on(2, row({ y: 50, object: 20, stops: [120, 160], ending: "arrow" })),
   },
   { name: "an opening of 8 mm", layers, content: hatch + open(8) },
   {

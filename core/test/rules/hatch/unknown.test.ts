@@ -7,6 +7,30 @@ const layers = ["A-WALL-PATT", "A-WALL"];
 const band = (degrees: number, spacing: number, layer = 0): string =>
   on(layer, stripes(40, 40, 80, 6, degrees, spacing));
 
+/** Pieces of 1.5 mm with as much between them, in rows at 45 degrees between those of cut concrete. */
+function pieces(x: number, y: number, width: number, height: number): string {
+  let content = "";
+  const [u, step] = [Math.SQRT1_2, 1.5];
+  for (let row = -60; row < 60; row++)
+    for (let at = -60; at < 60; at++) {
+      const [cx, cy] = [x + width / 2, y + height / 2];
+      const [along, off] = [at * 2 * step + (row % 2) * step, row * step];
+      const [px, py] = [cx + u * (along - off), cy + u * (along + off)];
+      const [qx, qy] = [px + u * step, py + u * step];
+      if (Math.min(px, qx) > x && Math.max(px, qx) < x + width && Math.min(py, qy) > y && Math.max(py, qy) < y + height)
+        content += stroke(px, py, qx, qy, 0.13);
+    }
+  return content;
+}
+
+/** Tiles so far apart on paper, from the lower-left corner on. */
+function tiles(apart: number, width = 60, height = 60): string {
+  let content = "";
+  for (let at = apart; at < height; at += apart) content += stroke(40, 40 + at, 40 + width, 40 + at, 0.13);
+  for (let at = apart; at < width; at += apart) content += stroke(40 + at, 40, 40 + at, 40 + height, 0.13);
+  return content;
+}
+
 describeRule("hatch/unknown", [
   { name: "cut masonry", layers, content: band(45, 1.2) },
   { name: "insulation, of two families", layers, content: band(60, 2) + band(-60, 2) },
@@ -16,6 +40,29 @@ describeRule("hatch/unknown", [
     content: band(30, 1.2),
     findings: [["A-WALL-PATT", 37]],
     message: /^Lines at 30°, 1\.2 mm apart are no hatch of the standard\.$/,
+  },
+  {
+    // Both directions of one pattern, in areas that hardly overlap.
+    name: "insulation, of which each direction fills other parts of a winding area",
+    layers,
+    content:
+      on(0, stripes(40, 40, 80, 6, 60, 2)) +
+      on(0, stripes(100, 40, 80, 6, -60, 2)) +
+      on(0, stripes(40, 46, 6, 60, -60, 2)),
+  },
+  {
+    name: "cut concrete, whose broken lines are drawn piece by piece",
+    layers,
+    content: on(0, stripes(40, 40, 60, 40, 45, 1.5) + pieces(40, 40, 60, 40)),
+  },
+  { name: "coursing where no scale is known", layers, content: on(0, tiles(6)), notJudged: true },
+  { name: "three tiles by four", layers, content: on(0, tiles(6, 24, 30)), scale: "1:50" },
+  {
+    name: "boards at a foreign angle",
+    layers,
+    content: on(0, stripes(40, 40, 60, 60, 20, 3.2)),
+    scale: "1:50",
+    findings: [["A-WALL-PATT", 24]],
   },
   {
     name: "the treads of a stair",

@@ -20,6 +20,17 @@ describeRule("sheet/outside", [
     message: /^1 mark reaches over the border of the sheet, or stands beyond it\.$/,
   },
   {
+    name: "short lines in the band of the zones, where no zone ends",
+    layers,
+    content: on(0, a3Frame() + zoneNames) + on(1, stroke(16, 120, 16, 126, 0.18) + stroke(16, 120, 20, 120, 0.18)),
+    findings: [["A-WALL", 2]],
+  },
+  {
+    name: "numerals of several zones in one string",
+    layers,
+    content: on(0, a3Frame() + lettering("1  2", 40, 5.7, 3.5)),
+  },
+  {
     name: "lettering in the binding edge",
     layers,
     content: on(0, a3Frame()) + on(1, lettering("REVISED", 2, 200, 2.5)),
