@@ -277,7 +277,11 @@ class Finder {
     const own = this.ownCarrier(i);
     if (!own) return undefined;
     const { along } = own;
-    const { pieces, from, to } = this.piecesOf(own, i, figure.line.lengthMm + 12);
+    const { pieces, from, to } = this.piecesOf(
+      own,
+      i,
+      figure.line.lengthMm + Math.max(12, BROKEN * figure.line.heightMm),
+    );
     const carrier: Carrier = { from: pointAt(own, from), along, lengthMm: to - from };
     const { layer } = this.facts.page.paths;
     const ownLayer = layer[this.lines.rows[i] ?? 0];
