@@ -13,17 +13,27 @@ const RIGHT_ANGLE_OFF_DEG = 1;
 const BEYOND = 1.2;
 const SAME_PLACE_MM = 0.1;
 /** Of a region that is full of lines of another kind, nothing is said. */
-const MOST_LOOKED_AT = 20_000;
+const MOST_AROUND = 20_000;
+/** Lines around families that are looked at on a page; beyond, nothing is said of the others. */
+const MOST_LOOKED_AT = 1_500_000;
+
+/** What may still be looked at on a page. */
+export interface LookedAt {
+  left: number;
+}
+export const fewLinesBudget = (): LookedAt => ({ left: MOST_LOOKED_AT });
 /** More places than this are a family of their own, if they are one. */
 const MOST_PLACES = 60;
 
 /** The lines across a family, amid it; undefined where there are none. */
-export function fewLinesAcross(facts: PageFacts, family: HatchFamily): HatchFamily | undefined {
+export function fewLinesAcross(facts: PageFacts, family: HatchFamily, looked: LookedAt): HatchFamily | undefined {
   const lines = facts.of(LINE_WORK)[0]?.value;
   const reach = BEYOND * family.spacingMm;
   const box = grown(family.boxMm, reach);
-  const near = lines?.near(box) ?? [];
-  if (!lines || near.length > MOST_LOOKED_AT) return undefined;
+  if (!lines || looked.left <= 0) return undefined;
+  const near = lines.near(box);
+  looked.left -= near.length;
+  if (near.length > MOST_AROUND) return undefined;
   const { paths } = facts.page;
   const first = family.rows[0] ?? 0;
   const isAlike = (row: number): boolean =>

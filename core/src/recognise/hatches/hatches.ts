@@ -3,7 +3,7 @@ import { LETTERING, middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
-import { fewLinesAcross } from "./few-lines";
+import { fewLinesAcross, fewLinesBudget, type LookedAt } from "./few-lines";
 import { patternHatches } from "./patterns";
 import { apart, familiesOf, LEAST_LINES, LEAST_OF_TILES, type HatchFamily } from "./families";
 
@@ -74,13 +74,15 @@ function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const axes = new Axes(straights, families);
   const regions = inRegions(facts.page, families);
   const home = new Map(regions.flatMap((region) => [...region.rows].map((row) => [row, region] as const)));
+  const looked = fewLinesBudget();
   const small = smallHatches(
     facts,
+    looked,
     found.filter(({ lines }) => lines < LEAST_LINES),
     regions,
   );
   const whole = regions.map((region) => {
-    const hatch = withFewLines(facts, region, home);
+    const hatch = withFewLines(facts, region, home, looked);
     return {
       ...measuredOn(facts.page.index, hatch, { of: "paths", rows: hatch.rows }),
       confidence: confidenceOf(facts, region, axes),
@@ -97,17 +99,25 @@ function lineHatches(facts: PageFacts): Sure<Hatch>[] {
 
 /** A few lines and a few across them may be tiles, a window or a table: on layers for hatches they count. */
 const SMALL = 0.4;
+const MOST_SMALL = 400;
 
 /** A few tiles: lines too few for a hatch with as few across them, where no other hatch of the layer lies. */
-function smallHatches(facts: PageFacts, few: readonly HatchFamily[], regions: readonly Hatch[]): Hatch[] {
+function smallHatches(
+  facts: PageFacts,
+  looked: LookedAt,
+  few: readonly HatchFamily[],
+  regions: readonly Hatch[],
+): Hatch[] {
   const layerOf = ({ rows }: HatchFamily): number => facts.page.paths.layer[rows[0] ?? 0] ?? -1;
   const taken = new Set<number>();
   const hatches: Hatch[] = [];
-  for (const family of few.slice().sort((a, b) => areaOf(b.boxMm) - areaOf(a.boxMm))) {
+  // Of thousands nobody sees which are tiles.
+  const largest = few.slice().sort((a, b) => areaOf(b.boxMm) - areaOf(a.boxMm));
+  for (const family of largest.slice(0, MOST_SMALL)) {
     const layer = layerOf(family);
     if (family.rows.some((row) => taken.has(row))) continue;
     if (regions.some((each) => each.layer === layer && overlap(each.boxMm, family.boxMm))) continue;
-    const across = fewLinesAcross(facts, family);
+    const across = fewLinesAcross(facts, family, looked);
     if (!across || across.lines < LEAST_OF_TILES) continue;
     const families = [family, across];
     const hatch = { layer, boxMm: family.boxMm, families, rows: united(families), isSmall: true };
@@ -118,9 +128,9 @@ function smallHatches(facts: PageFacts, few: readonly HatchFamily[], regions: re
 }
 
 /** A single family with what few lines cross it, unless they are of another hatch. */
-function withFewLines(facts: PageFacts, hatch: Hatch, home: ReadonlyMap<number, Hatch>): Hatch {
+function withFewLines(facts: PageFacts, hatch: Hatch, home: ReadonlyMap<number, Hatch>, looked: LookedAt): Hatch {
   const [family, ...others] = hatch.families;
-  const few = family && others.length === 0 ? fewLinesAcross(facts, family) : undefined;
+  const few = family && others.length === 0 ? fewLinesAcross(facts, family, looked) : undefined;
   if (!family || !few || few.rows.some((row) => (home.get(row) ?? hatch) !== hatch)) return hatch;
   const families = [family, few];
   return { ...hatch, families, rows: united(families) };

@@ -13,6 +13,8 @@ const JOINT_MM = 0.1;
 const LEAST_HITS = 2;
 /** Lines beside the ends of one hatch that are looked at; where more lie upon each other, its outline is not followed. */
 const MOST_LOOKED_AT = 1_000_000;
+/** The same of all hatches of a page together. */
+const MOST_ON_PAGE = 4_000_000;
 
 /** Pieces of line work around a hatch. */
 export type HatchOutline = ReadonlySet<number>;
@@ -27,8 +29,9 @@ export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = 
     const lines = facts.of(LINE_WORK)[0]?.value;
     const outlines = new Map<Hatch, HatchOutline>();
     const others = markRows(facts);
+    const page = { left: MOST_ON_PAGE };
     for (const { value: hatch } of lines ? facts.of(HATCHES) : []) {
-      const outline = lines && outlineOf(hatch, lines, others);
+      const outline = lines && outlineOf(hatch, lines, others, page);
       if (outline) outlines.set(hatch, outline);
     }
     return [measuredOn(facts.page.index, outlines)];
@@ -48,37 +51,52 @@ function markRows(facts: PageFacts): Set<number> {
 const FEW_AROUND = 64;
 
 /** Pieces of line that hatch lines end on; undefined where more lie upon each other than can be looked at. */
-function outlineOf(hatch: Hatch, lines: LineWork, others: ReadonlySet<number>): HatchOutline | undefined {
+function outlineOf(
+  hatch: Hatch,
+  lines: LineWork,
+  others: ReadonlySet<number>,
+  page: { left: number },
+): HatchOutline | undefined {
+  if (page.left <= 0) return undefined;
   const own = new Set(hatch.rows);
   const isOwn = (i: number): boolean => own.has(lines.rows[i] ?? 0);
   const ends: PointMm[] = [];
   const around: number[] = [];
-  for (const i of lines.near(grown(hatch.boxMm, ON_OUTLINE_MM))) {
+  let left = Math.min(MOST_LOOKED_AT, page.left);
+  const looked = (count: number): boolean => {
+    left -= count;
+    page.left -= count;
+    return left >= 0;
+  };
+  const within = lines.near(grown(hatch.boxMm, ON_OUTLINE_MM));
+  if (!looked(within.length)) return undefined;
+  for (const i of within) {
     if (isOwn(i)) ends.push(lines.end(i, 0), lines.end(i, 1));
     else if (!others.has(lines.rows[i] ?? 0)) around.push(i);
   }
   const hits = new Map<number, number>();
-  let left = MOST_LOOKED_AT;
   for (const at of ends) {
-    const near =
-      around.length <= FEW_AROUND
-        ? around
-        : lines.near(boxOfPoints([at], ON_OUTLINE_MM)).filter((i) => !isOwn(i) && !others.has(lines.rows[i] ?? 0));
-    left -= near.length;
-    if (left < 0) return undefined;
-    for (const i of near) if (lines.distance(i, at) <= ON_OUTLINE_MM) hits.set(i, (hits.get(i) ?? 0) + 1);
+    const isFew = around.length <= FEW_AROUND;
+    const near = isFew ? around : lines.near(boxOfPoints([at], ON_OUTLINE_MM));
+    if (!looked(near.length)) return undefined;
+    for (const i of near) {
+      if (!isFew && (isOwn(i) || others.has(lines.rows[i] ?? 0))) continue;
+      if (lines.distance(i, at) <= ON_OUTLINE_MM) hits.set(i, (hits.get(i) ?? 0) + 1);
+    }
   }
   const outline = new Set([...hits].flatMap(([i, count]) => (count >= LEAST_HITS ? [i] : [])));
   // A short piece that hatch lines run nearly along is hit once, and goes on where another piece ends.
-  for (const [i, count] of hits) if (count < LEAST_HITS && goesOn(lines, outline, i)) outline.add(i);
-  return outline;
+  for (const [i, count] of hits) if (count < LEAST_HITS && goesOn(lines, outline, i, looked)) outline.add(i);
+  return left >= 0 ? outline : undefined;
 }
 
 /** Whether a piece ends where a piece of an outline does. */
-const goesOn = (lines: LineWork, outline: HatchOutline, i: number): boolean =>
+const goesOn = (lines: LineWork, outline: HatchOutline, i: number, looked: (count: number) => boolean): boolean =>
   ([0, 1] as const).some((which) => {
     const at = lines.end(i, which);
-    return lines
-      .near(boxOfPoints([at], JOINT_MM))
-      .some((k) => outline.has(k) && ([0, 1] as const).some((end) => apart(lines.end(k, end), at) <= JOINT_MM));
+    const near = looked(0) ? lines.near(boxOfPoints([at], JOINT_MM)) : [];
+    return (
+      looked(near.length) &&
+      near.some((k) => outline.has(k) && ([0, 1] as const).some((end) => apart(lines.end(k, end), at) <= JOINT_MM))
+    );
   });
