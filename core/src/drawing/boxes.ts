@@ -46,6 +46,21 @@ export const apart = (a: PointMm, b: PointMm): number => Math.hypot(a[0] - b[0],
 export const distanceToBox = ({ x, y, width, height }: BoxMm, [px, py]: PointMm): number =>
   Math.hypot(Math.max(x - px, 0, px - x - width), Math.max(y - py, 0, py - y - height));
 
+/** How far a point lies from the straight between two others. */
+export function distanceToSegment([x, y]: PointMm, [x1, y1]: PointMm, [x2, y2]: PointMm): number {
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  const square = dx * dx + dy * dy;
+  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / square));
+  return Math.hypot(x - x1 - share * dx, y - y1 - share * dy);
+}
+
+/** From one box to another; below nought by what they share. */
+export function clearBetween(a: BoxMm, b: BoxMm): number {
+  const across = Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width);
+  const up = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height);
+  return across > 0 && up > 0 ? Math.hypot(across, up) : Math.max(across, up);
+}
+
 /** Whether a box lies within another, edges included. */
 export const contains = (outer: BoxMm, inner: BoxMm): boolean =>
   inner.x >= outer.x &&

@@ -23,7 +23,17 @@ export type {
   Turn,
   WidthChange,
 } from "./changes";
-export { apart, boxOfPoints, contains, cornersOfBox, distanceToBox, grown, together } from "./boxes";
+export {
+  apart,
+  boxOfPoints,
+  clearBetween,
+  contains,
+  cornersOfBox,
+  distanceToBox,
+  distanceToSegment,
+  grown,
+  together,
+} from "./boxes";
 export { boxAround, markBox, overlap } from "./marks";
 export {
   eachStraight,

@@ -73,16 +73,20 @@ function endsByPlace(lines: LineWork): Places {
       const around = new Set(
         [-MEET_MM, MEET_MM].flatMap((dx) => [-MEET_MM, MEET_MM].map((dy) => cellOf(x + dx, y + dy))),
       );
-      return [...around].flatMap((cell) =>
-        (cells.get(cell) ?? []).filter(({ piece, end }) => {
-          const [px, py] = lines.end(piece, end);
-          return Math.hypot(px - x, py - y) <= MEET_MM;
-        }),
-      );
+      const ends = [...around].flatMap((cell) => {
+        const here = cells.get(cell) ?? [];
+        return here.length > MOST_ENDS ? here.slice(0, MOST_ENDS) : here;
+      });
+      return ends.filter(({ piece, end }) => {
+        const [px, py] = lines.end(piece, end);
+        return Math.hypot(px - x, py - y) <= MEET_MM;
+      });
     },
   };
 }
 
+/** Where more lines end in one place, none of them is the corner of a frame. */
+const MOST_ENDS = 64;
 /** Cells in which ends are looked up, and more rows of them than any sheet has. */
 const CELL_MM = 0.5;
 const ROWS = 1_000_003;

@@ -1,4 +1,4 @@
-import { distanceToBox, together, type BoxMm, type PointMm } from "../drawing";
+import { clearBetween, distanceToBox, together, type BoxMm, type PointMm } from "../drawing";
 import { DRAWING_TITLES, type DrawingTitle } from "./drawing-titles";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import { CLOSE_REGIONS, REGIONS, type Regions } from "./regions";
@@ -10,8 +10,10 @@ import { CLOSE_REGIONS, REGIONS, type Regions } from "./regions";
  * right under it), and what is left goes to the nearest. Where a title finds none of its own, the part is left whole.
  */
 
-/** A title stands no farther from its drawing, and beside it by no more. Millimetres. */
+/** A title stands no farther above or below its drawing. Millimetres. */
 const REACH_MM = 30;
+/** Bare paper no farther from a piece belongs to it. Millimetres. */
+const NEAR_MM = 5;
 /** A drawing is no smaller. Millimetres. */
 const LEAST_MM = 25;
 
@@ -49,7 +51,7 @@ function drawingRegions(facts: PageFacts, regions: Regions): DrawingRegions {
     .of(DRAWING_TITLES)
     .map(({ value }) => value)
     .filter(({ note }) => note !== undefined);
-  const inRegion = regions.boxes.map((_, i) => titles.filter(({ boxMm }) => regionAt(regions, boxMm) === i));
+  const inRegion = regions.boxes.map((_, i) => titles.filter(({ boxMm }) => regions.of(middleOfBox(boxMm)) === i));
   const close = inRegion.some((own) => own.length > 1) ? facts.of(CLOSE_REGIONS)[0]?.value : undefined;
   const all: DrawingRegion[] = [];
   // By region of the page, which of `all` it is; by piece, where it was parted.
@@ -79,14 +81,10 @@ function drawingRegions(facts: PageFacts, regions: Regions): DrawingRegions {
 function nearestOf(all: readonly DrawingRegion[], point: PointMm): number {
   const away = all.map(({ boxMm }) => distanceToBox(boxMm, point));
   const least = Math.min(...away);
-  return least <= 5 ? away.indexOf(least) : -1;
+  return least <= NEAR_MM ? away.indexOf(least) : -1;
 }
 
 const middleOfBox = ({ x, y, width, height }: BoxMm): PointMm => [x + width / 2, y + height / 2];
-
-function regionAt(regions: Regions, box: BoxMm): number {
-  return regions.of(middleOfBox(box));
-}
 
 interface Piece {
   readonly index: number;
@@ -118,8 +116,8 @@ function partedBy(titles: readonly DrawingTitle[], pieces: readonly Piece[]): Pa
   }
   for (const piece of pieces) {
     if (bodies.has(piece)) continue;
-    const own = titles.findIndex(({ boxMm }) => distanceBetween(boxMm, piece.boxMm) === 0);
-    const away = parts.map(({ members }) => distanceBetween(members[0]!.boxMm, piece.boxMm));
+    const own = titles.findIndex(({ boxMm }) => clearBetween(boxMm, piece.boxMm) <= 0);
+    const away = parts.map(({ members }) => clearBetween(members[0]!.boxMm, piece.boxMm));
     parts[own >= 0 ? own : away.indexOf(Math.min(...away))]!.members.push(piece);
   }
   return parts;
@@ -134,9 +132,3 @@ function standsWith(title: BoxMm, piece: BoxMm): boolean {
   const over = Math.max(piece.y - title.y - title.height, title.y - piece.y - piece.height);
   return beside < 0 && over <= REACH_MM;
 }
-
-const distanceBetween = (a: BoxMm, b: BoxMm): number =>
-  Math.hypot(
-    Math.max(0, a.x - b.x - b.width, b.x - a.x - a.width),
-    Math.max(0, a.y - b.y - b.height, b.y - a.y - a.height),
-  );

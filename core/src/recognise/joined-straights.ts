@@ -1,4 +1,4 @@
-import { PAINT, type Page } from "../drawing";
+import { distanceToBox, PAINT, pathBox, type Page, type PointMm } from "../drawing";
 
 /**
  * What a draughtsman sees: one line, whether a program wrote it as one or in pieces that begin where the one before
@@ -21,6 +21,14 @@ export interface JoinedStraights {
   readonly ends: Float32Array;
 }
 
+/** Of the path rows that draw a line, the one that is seen at a place of it. */
+export function rowNearest({ paths }: Page, rows: readonly number[], at: PointMm): number {
+  const [first = 0, ...others] = rows;
+  if (others.length === 0) return first;
+  const away = (row: number): number => distanceToBox(pathBox(paths, row), at);
+  return others.reduce((best, row) => (away(row) < away(best) ? row : best), first);
+}
+
 /** Joins pieces of one line. `rows` rises; `ends` has x and y of both ends of each, millimetres. */
 export function joinStraights(page: Page, rows: Uint32Array, ends: Float32Array): JoinedStraights {
   const lastRows = rows.slice();
@@ -28,7 +36,9 @@ export function joinStraights(page: Page, rows: Uint32Array, ends: Float32Array)
   const joints: number[] = [];
   for (let i = 0; i < rows.length; i++) {
     const row = rows[i]!;
-    if (count > 0 && joins(page, rows[count - 1]!, row, ends, count - 1, i, joints)) {
+    // Whatever lies between two pieces in the file is none of the line's.
+    const follows = count > 0 && row - lastRows[count - 1]! <= 1;
+    if (follows && joins(page, rows[count - 1]!, row, ends, count - 1, i, joints)) {
       lastRows[count - 1] = row;
       continue;
     }

@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import type { BoxMm, Page, PointMm } from "../drawing";
+import { distanceToSegment, type BoxMm, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import type { Thin } from "./dashed-areas";
 import { rowsBetween, STRAIGHTS } from "./straights";
@@ -51,12 +51,8 @@ export class LineWork {
   }
 
   /** How far a point lies from a piece. */
-  distance(i: number, [x, y]: PointMm): number {
-    const [p, q] = [this.end(i, 0), this.end(i, 1)];
-    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
-    const square = dx * dx + dy * dy;
-    const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - p[0]) * dx + (y - p[1]) * dy) / square));
-    return Math.hypot(x - p[0] - share * dx, y - p[1] - share * dy);
+  distance(i: number, at: PointMm): number {
+    return distanceToSegment(at, this.end(i, 0), this.end(i, 1));
   }
 
   /** Pieces whose boxes meet a box. */

@@ -4,9 +4,12 @@ import { measuredOn, type PageRecogniser } from "./recogniser";
 /** Marks with less than this between them belong together, unless titles tell otherwise. Millimetres on paper. */
 const APART_MM = 14;
 const CELL_MM = 3.5;
-/** The room between two drawings that stand as close as a sheet may have them (handbook: sheet/crowded). */
-const CLOSE_MM = 9;
-const CLOSE_CELL_MM = 1.5;
+/**
+ * Two drawings have 10 mm between them at least (handbook: sheet/crowded). Counted in whole cells, a gap of up to two cells
+ * more than this is closed: what is 10 mm apart stays apart wherever the cells begin.
+ */
+const CLOSE_MM = 8;
+const CLOSE_CELL_MM = 1;
 const MOST_CELLS = 4_000_000;
 /** What is nearer to the edge of the paper than this, and runs along most of it, is the border. */
 const BORDER_MM = 30;
@@ -111,6 +114,8 @@ function isBorder(
 
 /** Centring marks reach so far into the sheet. */
 const CENTRING_MM = 20;
+/** So many sides of a frame are drawn before it is one. */
+const LEAST_SIDES = 3;
 
 /**
  * What belongs to the frame and to no drawing: all that stands beyond the border (zone marks and their letters), and the
@@ -128,6 +133,9 @@ function frameMarks(page: Page): (x1: number, y1: number, x2: number, y2: number
       } else if (y1 < BOUND_MM) low = Math.max(low, y1);
       else top = Math.min(top, y1);
     });
+  // One long line near the edge may be the ground that a building stands on.
+  const sides = [left > 0, low > 0, right < widthMm, top < heightMm].filter(Boolean).length;
+  if (sides < LEAST_SIDES) return () => false;
   return (x1, y1, x2, y2) => {
     const [fromX, toX, fromY, toY] = [Math.min(x1, x2), Math.max(x1, x2), Math.min(y1, y2), Math.max(y1, y2)];
     if (toX <= left + 0.1 || fromX >= right - 0.1 || toY <= low + 0.1 || fromY >= top - 0.1) return true;

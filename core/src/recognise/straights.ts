@@ -70,6 +70,20 @@ export class Straights {
     return { x1: ends[i * 4] ?? 0, y1: ends[i * 4 + 1] ?? 0, x2: ends[i * 4 + 2] ?? 0, y2: ends[i * 4 + 3] ?? 0 };
   }
 
+  /** The direction of parallel straights, radians; long ones tell it best. */
+  turnOf(parallel: readonly number[]): number {
+    const first = this.at(parallel[0] ?? 0);
+    const [ux, uy] = [first.x2 - first.x1, first.y2 - first.y1];
+    let [sumX, sumY] = [0, 0];
+    for (const i of parallel) {
+      const { x1, y1, x2, y2 } = this.at(i);
+      const way = (x2 - x1) * ux + (y2 - y1) * uy < 0 ? -1 : 1;
+      sumX += way * (x2 - x1);
+      sumY += way * (y2 - y1);
+    }
+    return Math.atan2(sumY, sumX);
+  }
+
   /** All rows of the page's paths that draw a straight. */
   rowsOf(i: number): number[] {
     return rowsBetween(this.rows[i] ?? 0, this.lastRows[i] ?? 0);

@@ -34,6 +34,35 @@ describe("the drawings of a page", () => {
       ["1:50", "1:50", 4, 4],
     ]);
   });
+  it("are two over their titles, 11 mm apart, each at its own scale", async () => {
+    const titled = (x: number, scale: number, name: string): string =>
+      drawn(x, 60, scale, "") + lettering(name, x, 48, 3.5) + lettering(`1:${scale}`, x, 42, 2.5);
+    const { drawings } = await pageOf(titled(60, 50, "GROUND FLOOR PLAN") + titled(233, 100, "SECTION A"));
+    expect(drawings.map(({ title, implied, agree, of }) => [title, implied?.words, agree, of]).sort()).toEqual([
+      ["GROUND FLOOR PLAN", "1:50", 4, 4],
+      ["SECTION A", "1:100", 4, 4],
+    ]);
+    const [one, other] = drawings.map(({ boxMm }) => boxMm).sort((a, b) => a.x - b.x);
+    expect(one!.x + one!.width).toBeLessThan(other!.x);
+  });
+  it("have the scale under their titles where nobody dimensioned them", async () => {
+    const elevation = (x: number, name: string): string =>
+      box(x, 60, 100, 60) + box(x + 20, 80, 15, 15, 0.25) + lettering(name, x, 48, 3.5) + lettering("1:50", x, 42, 2.5);
+    const { drawings } = await pageOf(elevation(60, "EAST ELEVATION") + elevation(300, "WEST ELEVATION"));
+    expect(drawings.map(({ title, stated, implied }) => [title, stated?.words, implied]).sort()).toEqual([
+      ["EAST ELEVATION", "1:50", undefined],
+      ["WEST ELEVATION", "1:50", undefined],
+    ]);
+  });
+  it("imply the scale under their titles by a single dimension that says it, and by none that does not", async () => {
+    const small = (text: string): string =>
+      box(60, 60, 100, 60) +
+      row({ y: 132, object: 120, stops: [60, 160], texts: [text] }) +
+      lettering("SECTION B", 60, 48, 3.5) +
+      lettering("1:50", 60, 42, 2.5);
+    expect((await pageOf(small("5000"))).drawings).toMatchObject([{ implied: { words: "1:50" }, agree: 1, of: 1 }]);
+    expect((await pageOf(small("4000"))).drawings[0]!.implied).toBeUndefined();
+  });
   it("end where a clip ends what is drawn in them", async () => {
     // Programs draw the lines of a hatch far beyond its outline, and cut them by a clip.
     const lines = Array.from({ length: 30 }, (_, i) => stroke(-100, 60 + i * 2.5, 800, 80 + i * 2.5, 0.13)).join("");

@@ -32,6 +32,16 @@ describe("a line that a program wrote in pieces", () => {
   });
 });
 
+describe("a line in pieces, with something else between them in the file", () => {
+  it("is none, so that nothing else is taken for a part of it", async () => {
+    const filled = "0 g 60 60 10 10 re f\n";
+    expect(await seen(stroke(10, 50, 13, 50) + filled + stroke(13, 50, 16, 50))).toEqual([
+      ["10.0 50.0 13.0 50.0", 1],
+      ["13.0 50.0 16.0 50.0", 1],
+    ]);
+  });
+});
+
 describe("lines that touch and go on", () => {
   it("are the chords of a curve where they bend", async () => {
     const at = (degrees: number): [number, number] => [

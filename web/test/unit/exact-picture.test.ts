@@ -55,6 +55,12 @@ describe("the painter of exact pictures", () => {
     await open();
     expect(Painter.made).toBe(2);
   });
+  it("that could not be started is not taken", async () => {
+    keepPainterReady();
+    Painter.last.onerror({ message: "not found" });
+    await open();
+    expect([Painter.made, Painter.last.asked]).toMatchObject([2, [{ kind: "open" }]]);
+  });
   it("is ended when it does not open the file in time, however long the file was on its way", async () => {
     const picture = new ExactPicture("/file");
     const drawn = expect(picture.draw(WANTED)).rejects.toThrow("too long");

@@ -3,7 +3,7 @@ import { groupedBy } from "../../base/grouped";
 import { boxOfPoints } from "../../drawing";
 import { Length, type Reading } from "../../quantity";
 import { DRAWN_PARTS } from "../dimensions/drawings";
-import { DRAWING_REGIONS } from "../drawing-regions";
+import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import type { PageFacts } from "../recogniser";
 import { LEVELS, type Level } from "./levels";
 import { scaleAt } from "./scale-at";
@@ -44,7 +44,7 @@ export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
     const scale = levels[0] && scaleAt(facts, levels[0].atMm);
     if (scale === undefined) return [];
     const off = Math.max(offMm, PAPER_MM * scale);
-    const row = rowOf(levels, scale, off) ?? besideDimension(facts, levels, scale, off);
+    const row = rowOf(levels, scale, off) ?? besideDimension(facts, levels, scale, off, regions);
     return row ? [row] : [];
   });
 }
@@ -53,7 +53,13 @@ export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
  * Two levels say nothing of which is wrong, unless one is nought and a dimension between their lines says how far they
  * are apart: what it says is drawn, and the other level reads otherwise.
  */
-function besideDimension(facts: PageFacts, levels: readonly Level[], scale: number, off: number): LevelRow | undefined {
+function besideDimension(
+  facts: PageFacts,
+  levels: readonly Level[],
+  scale: number,
+  off: number,
+  regions: DrawingRegions | undefined,
+): LevelRow | undefined {
   const isNought = ({ readings }: Level): boolean => readings.every(({ length }) => length.compare(Length.zero) === 0);
   const zeros = levels.filter(isNought);
   const [zero] = zeros;
@@ -62,7 +68,13 @@ function besideDimension(facts: PageFacts, levels: readonly Level[], scale: numb
   const upright = facts
     .of(DRAWN_PARTS)
     .flatMap(({ value }) => value.dimensions)
-    .filter(({ agrees, dimension: { carrier } }) => agrees && Math.abs(carrier.along[0]) < UPRIGHT_COS);
+    .filter(
+      ({ agrees, dimension: { carrier, from } }) =>
+        agrees &&
+        Math.abs(carrier.along[0]) < UPRIGHT_COS &&
+        // A drawing beside may have lines at the same heights, at another scale.
+        regions?.of(from.atMm) === regions?.of(zero.atMm),
+    );
   for (const { dimension, drawnLengthMm = 0 } of upright) {
     const [low, high] = [dimension.from.atMm[1], dimension.to.atMm[1]].sort((a, b) => a - b) as [number, number];
     const stands = (level: Level, at: number): boolean =>

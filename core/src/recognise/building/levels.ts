@@ -20,6 +20,7 @@ const CONFIDENCE = { marked: 0.95, bare: 0.7 };
 const GENERIC = /^(?:f\.?f\.?l|s\.?s\.?l|el(?:ev)?|level|lvl|inv|datum|t\.?o\.?[a-z]|top)\.?$/i;
 const WITH_NAME = /^(\p{L}[\p{L}\d .'/-]*?)[\s:=]+([+\-±−]?\s?\d[\d.,'"/ -]*(?:m|mm|ft)?)$/u;
 
+/** Nought with the places or inches of a level: `0.00`, `±0.000`, `0'-0"`. */
 const NOUGHT = /^[±]?0+\s*(?:[.,]0+|'.*0)/;
 
 /** A level as it is written, and the heights on the sheet that it may stand for. */
@@ -79,7 +80,7 @@ function levelsOf(facts: PageFacts): Sure<Level>[] {
 function readLevel(text: string): { name: string; readings: readonly Reading[]; isSigned: boolean } | undefined {
   const whole = readWritten(text);
   if (whole?.kind === "level") return { name: "", readings: whole.readings, isSigned: true };
-  // Nought has no sign: 0.00, or 0'-0". A bare 0 may be anything.
+  // Nought has no sign. A bare 0 may be anything.
   if (
     whole?.kind === "length" &&
     NOUGHT.test(text) &&

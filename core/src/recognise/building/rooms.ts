@@ -1,4 +1,4 @@
-import { boxOfPoints, isInside, PAINT, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
+import { boxOfPoints, distanceToSegment, isInside, PAINT, RING_ENDS, type BoxMm, type PointMm } from "../../drawing";
 import { ARCS, pointOn } from "../arcs";
 import { middleOf, type TextLine } from "../lettering";
 import { LETTERING_AT } from "../lettering-at";
@@ -115,13 +115,6 @@ function roundWalls(facts: PageFacts, walls: readonly Wall[]): (readonly PointMm
 
 const isOnRing = (ring: readonly PointMm[], at: PointMm, offMm: number): boolean =>
   ring.some((from, i) => distanceToSegment(at, from, ring[(i + 1) % ring.length]!) <= offMm);
-
-function distanceToSegment([x, y]: PointMm, [x1, y1]: PointMm, [x2, y2]: PointMm): number {
-  const [dx, dy] = [x2 - x1, y2 - y1];
-  const square = dx * dx + dy * dy;
-  const share = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - x1) * dx + (y - y1) * dy) / square));
-  return Math.hypot(x - x1 - share * dx, y - y1 - share * dy);
-}
 
 /** Faces of walls, what closes their ends, and what closes their openings. */
 function boundaries(facts: PageFacts, walls: readonly Wall[], thickest: number): Segment[] {

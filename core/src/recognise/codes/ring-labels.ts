@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouped";
 import { parseName } from "../../naming";
 import { ARCS, isBubble } from "../arcs";
 import { middleOf, type TextLine } from "../lettering";
@@ -38,7 +39,7 @@ export function ringLabels(facts: PageFacts, lettering: readonly TextLine[]): Su
       .sort((a, b) => a.radiusMm - b.radiusMm)[0];
     if (!around) continue;
     const key = `${line.layer} ${Math.round(around.radiusMm / SAME_MM)}`;
-    rings.set(key, [...(rings.get(key) ?? []), { line, pattern: patternOf(text) }]);
+    addTo(rings, key, { line, pattern: patternOf(text) });
   }
   return [...rings.values()].flatMap((alike) => {
     const meant = meantBy(alike.map(({ pattern }) => pattern));

@@ -377,20 +377,15 @@ class Finder {
       return Math.max(a, b) > left.atMm - 6 && Math.min(a, b) < right.atMm + 6;
     });
     const drawnBy = this.lines.rows[within[0] ?? pieces[0] ?? 0] ?? 0;
-    const ends = [
-      [left, right],
-      [right, left],
-    ].map(([stop, other]) => {
-      const extension = extensionAt(this.facts.page, drawnBy, stop!.crossings);
-      return { ...endOf(carrier, stop!, other!), ...(extension ? { extension } : {}) };
-    });
-    const [from, to] = ends as [DimensionEnd, DimensionEnd];
+    const end = (stop: Stop, other: Stop): DimensionEnd =>
+      endOf(carrier, stop, other, extensionAt(this.facts.page, drawnBy, stop.crossings));
+    const [from, to] = [end(left, right), end(right, left)];
     const rows = new Set(within.flatMap((i) => this.lines.rowsOf(i)));
     for (const { head, crossing, extension } of [from, to]) {
       for (const row of head?.rows ?? []) rows.add(row);
       // What a dimension without heads ends at is all that makes it one.
-      const end = head ? extension : (extension ?? crossing);
-      if (end) rows.add(end.row);
+      const line = head ? extension : (extension ?? crossing);
+      if (line) rows.add(line.row);
     }
     const value: Dimension = {
       figure: line,
@@ -533,8 +528,8 @@ function confidenceOf([left, right]: readonly [Stop, Stop], which: "along" | "ac
   return left.crossings.length > 0 && right.crossings.length > 0 ? CONFIDENCE.full : CONFIDENCE.noCrossing;
 }
 
-/** What is at one end: the head that matches the other end's, and the line that most looks like an extension line. */
-function endOf(carrier: Carrier, stop: Stop, other: Stop): DimensionEnd {
+/** What is at one end: the head that matches the other end's, what crosses there, and the extension line. */
+function endOf(carrier: Carrier, stop: Stop, other: Stop, extension: Crossing | undefined): DimensionEnd {
   const head = matching(stop, other);
   const otherHead =
     head && stop.heads.find((one) => !isLike(one, head) && other.heads.some((each) => isLike(one, each)));
@@ -547,5 +542,6 @@ function endOf(carrier: Carrier, stop: Stop, other: Stop): DimensionEnd {
     ...(head ? { head } : {}),
     ...(otherHead ? { otherHead } : {}),
     ...(crossing ? { crossing } : {}),
+    ...(extension ? { extension } : {}),
   };
 }

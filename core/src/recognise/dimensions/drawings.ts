@@ -2,6 +2,7 @@ import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm }
 import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf, type TextLine } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
+import { DRAWING_TITLES } from "../drawing-titles";
 import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
 import { SCALE_NOTES, type ScaleNote } from "../scale-notes";
@@ -87,6 +88,8 @@ interface Candidate {
 }
 
 function partsOf(facts: PageFacts): DrawnPart[] {
+  // Pages with neither dimensions nor titles are not parted in vain.
+  if (facts.of(DIMENSIONS).length === 0 && !facts.of(DRAWING_TITLES).some(({ value }) => value.note)) return [];
   const regions = facts.of(DRAWING_REGIONS)[0]?.value;
   const groups = new Map<number, Candidate[]>();
   for (const { value: dimension, confidence } of facts.of(DIMENSIONS)) {

@@ -1,5 +1,6 @@
 import { addTo } from "../../base/grouped";
 import type { Straights } from "../straights";
+import { apart } from "./angles";
 
 /**
  * What a draughtsman sees: a broken line, also where a program drew its pieces one by one. Short lines of one pen that lie
@@ -21,6 +22,8 @@ const SAME_MM = 0.06;
 const LEAST_PIECES = 4;
 const LEAST_SHARE = 0.6;
 const LEAST_ROWS = 3;
+/** Rows that are compared with each other: of thousands a few hundred tell how a pen is broken. */
+const MOST_COMPARED = 300;
 /** Directions of short lines scatter by so much, degrees. */
 const SCATTER_DEG = 1.5;
 const MOST_DIRECTIONS = 8;
@@ -60,17 +63,11 @@ function byDirection(straights: Straights, pieces: readonly number[]): Directed[
       counts.set(step, (counts.get(step) ?? 0) + 1);
     }
     const [most] = [...counts].sort((a, b) => b[1] - a[1])[0]!;
-    const isNear = (angle: number): boolean => offOf(angle, most) <= SCATTER_DEG;
+    const isNear = (angle: number): boolean => apart(angle, most) <= SCATTER_DEG;
     const own = left.filter(([, angle]) => isNear(angle));
     left = left.filter(([, angle]) => !isNear(angle));
-    groups.push({
-      pieces: own.map(([i]) => i),
-      turn: meanTurn(
-        straights,
-        own.map(([i]) => i),
-        most,
-      ),
-    });
+    const alike = own.map(([i]) => i);
+    groups.push({ pieces: alike, turn: straights.turnOf(alike) });
   }
   return groups;
 }
@@ -84,7 +81,7 @@ interface Placed {
 
 function markBroken(straights: Straights, { pieces, turn }: Directed, broken: Map<number, Break>): void {
   const rows = rowsOf(pieces.map((i) => placed(straights, i, turn)));
-  const breaks = rows.flatMap((row) => breakOf(row) ?? []);
+  const breaks = rows.flatMap((row) => breakOf(row) ?? []).slice(0, MOST_COMPARED);
   const common = breaks.find((each) => breaks.filter((other) => isSame(each, other)).length >= LEAST_ROWS);
   if (!common) return;
   for (const row of rows) if (fits(row, common)) for (const { i } of row) broken.set(i, common);
@@ -136,21 +133,6 @@ function lengthOf(straights: Straights, i: number): number {
 function angleOf(straights: Straights, i: number): number {
   const { x1, y1, x2, y2 } = straights.at(i);
   return ((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI + 180) % 180;
-}
-
-const offOf = (a: number, b: number): number => Math.min(Math.abs(a - b) % 180, 180 - (Math.abs(a - b) % 180));
-
-/** Radians; long pieces tell it best. */
-function meanTurn(straights: Straights, pieces: readonly number[], aboutDeg: number): number {
-  const [ux, uy] = [Math.cos((aboutDeg * Math.PI) / 180), Math.sin((aboutDeg * Math.PI) / 180)];
-  let [x, y] = [0, 0];
-  for (const i of pieces) {
-    const { x1, y1, x2, y2 } = straights.at(i);
-    const way = (x2 - x1) * ux + (y2 - y1) * uy < 0 ? -1 : 1;
-    x += way * (x2 - x1);
-    y += way * (y2 - y1);
-  }
-  return Math.atan2(y, x);
 }
 
 function placed(straights: Straights, i: number, turn: number): Placed {

@@ -39,6 +39,9 @@ export interface HatchFamily {
   readonly isFew?: boolean;
 }
 
+/** Whether its lines are broken: by their line type, or drawn piece by piece. */
+export const isBroken = ({ dash }: HatchFamily): boolean => dash.length > 0;
+
 /** How exactly a line of a length tells its angle, degrees. */
 export const endOffDeg = (lengthMm: number): number => (Math.atan2(2 * END_OFF_MM, lengthMm) * 180) / Math.PI;
 
@@ -146,7 +149,7 @@ function familyOf(
   broken: Break | undefined,
 ): HatchFamily | undefined {
   // Lines may run either way: a family is measured along that from 0 to 180 degrees.
-  const turn = (directionOf(straights, members) + 2 * Math.PI) % Math.PI;
+  const turn = (straights.turnOf(members) + 2 * Math.PI) % Math.PI;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   const across = Float64Array.from(members, (i) => {
     const { x1, y1, x2, y2 } = straights.at(i);
@@ -182,30 +185,10 @@ function longestOf(straights: Straights, members: readonly number[]): number {
   return most;
 }
 
-/** The direction of parallel straights, radians; long ones tell it best. */
-function directionOf(straights: Straights, members: readonly number[]): number {
-  const first = straights.at(members[0] ?? 0);
-  const [ux, uy] = [first.x2 - first.x1, first.y2 - first.y1];
-  let [sumX, sumY] = [0, 0];
-  for (const i of members) {
-    const { x1, y1, x2, y2 } = straights.at(i);
-    const way = (x2 - x1) * ux + (y2 - y1) * uy < 0 ? -1 : 1;
-    sumX += way * (x2 - x1);
-    sumY += way * (y2 - y1);
-  }
-  return Math.atan2(sumY, sumX);
-}
-
 function* endsOf(straights: Straights, members: readonly number[]): Generator<readonly [number, number]> {
   for (const i of members) {
     const { x1, y1, x2, y2 } = straights.at(i);
     yield [x1, y1];
     yield [x2, y2];
   }
-}
-
-/** The angle between two directions of lines, degrees: none between 0 and 180. */
-export function apart(a: number, b: number): number {
-  const off = Math.abs(a - b) % 180;
-  return Math.min(off, 180 - off);
 }

@@ -1,7 +1,8 @@
 import { grown } from "../../drawing";
 import { LINE_WORK, type LineWork } from "../line-work";
 import type { PageFacts } from "../recogniser";
-import { apart, endOffDeg, type HatchFamily } from "./families";
+import { apart } from "./angles";
+import { endOffDeg, type HatchFamily } from "./families";
 
 /**
  * What a draughtsman sees: the few joints across many courses. Lines that are too few to be a hatch by themselves belong

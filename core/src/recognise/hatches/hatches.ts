@@ -5,7 +5,8 @@ import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
 import { fewLinesAcross, fewLinesBudget, type LookedAt } from "./few-lines";
 import { patternHatches } from "./patterns";
-import { apart, familiesOf, LEAST_LINES, LEAST_OF_TILES, type HatchFamily } from "./families";
+import { apart } from "./angles";
+import { familiesOf, isBroken, LEAST_LINES, LEAST_OF_TILES, type HatchFamily } from "./families";
 
 export type { HatchFamily } from "./families";
 
@@ -265,8 +266,6 @@ function belongs({ boxMm, families }: Growing, family: HatchFamily): boolean {
   const isNext = gapBetween(boxMm, family.boxMm) <= NEXT_TO * Math.max(same.spacingMm, family.spacingMm);
   return isNext && (isRough(same, family) || isInStep(same, family));
 }
-
-const isBroken = ({ dash }: HatchFamily): boolean => dash.length > 0;
 
 const isSameFamily = (a: HatchFamily, b: HatchFamily): boolean =>
   isBroken(a) === isBroken(b) && isParallel(a, b) && Math.abs(a.spacingMm - b.spacingMm) <= 0.02 * a.spacingMm;

@@ -4,7 +4,8 @@ import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
-import { apart } from "./families";
+import { apart } from "./angles";
+import { isBroken } from "./families";
 import { HATCHES, SURE_HATCH, type Hatch, type HatchFamily } from "./hatches";
 
 export const SPACING_SHARE: Parameter = {
@@ -52,13 +53,14 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   from: "the angles of their lines and the spacing between them, on paper or in the building",
   parameters: [SPACING_SHARE, ANGLE_DEG],
   find: (facts) => {
+    const axes = axesOf(facts);
     const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
       const confidence = isForHatches(facts, sure.value) ? Math.max(sure.confidence, SURE_HATCH) : sure.confidence;
       if (confidence < SURE_HATCH) return [];
-      const value = matched(facts, sure.value);
+      const value = matched(facts, sure.value, scaleAt(facts, sure.value), axes);
       return sure.value.isSmall && !value.entry && !value.like ? [] : [{ ...sure, confidence, value }];
     });
-    return withParts(facts, found);
+    return found.length > MOST_TOGETHER ? found : withParts(facts, found, axes);
   },
 };
 
@@ -66,16 +68,20 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
  * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by
  * itself is part of one where it has one of its directions at its spacing, and the others lie over it on the same layer.
  */
-function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[]): Sure<MatchedHatch>[] {
+function withParts(
+  facts: PageFacts,
+  found: readonly Sure<MatchedHatch>[],
+  axes: readonly number[],
+): Sure<MatchedHatch>[] {
   return found.flatMap((each) => {
     if (each.value.entry || each.value.notJudged) return [each];
     const { hatch, scale } = each.value;
     const around = found
       .map(({ value }) => value.hatch)
       .filter((other) => other.layer === hatch.layer && overlap(other.boxMm, hatch.boxMm) !== undefined);
-    const together = { ...hatch, families: distinctFamilies(around.flatMap(({ families }) => families)) };
-    for (const part of subsetsWith(together.families, hatch.families)) {
-      const value = matchedAt(facts, { ...hatch, families: part }, scale);
+    const families = distinctFamilies(around.flatMap((each) => each.families));
+    for (const part of subsetsWith(families, hatch.families)) {
+      const value = matched(facts, { ...hatch, families: part }, scale, axes);
       if (value.entry) return [{ ...each, value: { ...value, hatch } }];
       // The part that says more is told.
       if (value.like && !each.value.like) return [];
@@ -85,13 +91,13 @@ function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[]): Sure
 }
 
 const isSame = (a: HatchFamily, b: HatchFamily): boolean =>
-  a.dash.length > 0 === b.dash.length > 0 &&
-  apart(a.angleDeg, b.angleDeg) < 1 &&
-  Math.abs(a.spacingMm / b.spacingMm - 1) < 0.05;
+  isBroken(a) === isBroken(b) && apart(a.angleDeg, b.angleDeg) < 1 && Math.abs(a.spacingMm / b.spacingMm - 1) < 0.05;
 
 const distinctFamilies = (families: readonly HatchFamily[]): HatchFamily[] =>
   families.filter((each, i) => families.findIndex((other) => isSame(each, other)) === i);
 
+/** Of more hatches on a page nobody says which belong together. */
+const MOST_TOGETHER = 2000;
 /** Hatches of the standard have few families: so many others are put together with those that are there. */
 const MOST_OTHERS = 3;
 
@@ -108,12 +114,9 @@ function isForHatches({ file }: PageFacts, { layer }: Hatch): boolean {
   return entry?.role === "hatches" || (entry?.marks?.includes("hatches") === true && !entry.marks.includes("lines"));
 }
 
-const matched = (facts: PageFacts, hatch: Hatch): MatchedHatch => matchedAt(facts, hatch, scaleAt(facts, hatch));
-
-function matchedAt(facts: PageFacts, hatch: Hatch, scale: number | undefined): MatchedHatch {
+function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, axes: readonly number[]): MatchedHatch {
   const { file } = facts;
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
-  const axes = axesOf(facts);
   let like: MatchedHatch["like"];
   let notJudged = false;
   for (const entry of file.standard.standard.hatches) {
@@ -172,16 +175,15 @@ function timesAsWide(
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
     );
     if (ofFound.some((each) => each.length === 0)) continue;
-    // Every direction of the entry has to be there, too, unless there is no room for its lines.
-    const missing = meant.filter((each) => !ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
-    if (missing.length > 0) continue;
-    // Broken lines stand beside whole ones.
+    // Every direction of the entry has to be there, too, and broken lines beside whole ones.
+    const isWhole = meant.every((each) => ofFound.some((own) => own.some((one) => one.angleDeg === each.angleDeg)));
+    if (!isWhole) continue;
     // Joints of coursing are pieces of lines, too, each course's beside the next one's.
     const isJoint = (own: readonly (typeof meant)[number][]): boolean => own.some(({ shiftMm }) => shiftMm > 0);
     const kindsFound = kindsOf(
-      hatch.families.map(({ dash }, i) => {
+      hatch.families.map((family, i) => {
         const own = ofFound[i] ?? [];
-        return [own[0]?.angleDeg ?? 0, dash.length > 0 && !isJoint(own)];
+        return [own[0]?.angleDeg ?? 0, isBroken(family) && !isJoint(own)];
       }),
     );
     const kindsMeant = kindsOf(
@@ -212,7 +214,7 @@ function alikeIn<F extends { readonly dashMm: readonly number[] }>(
   own: readonly F[],
   found?: HatchFamily,
 ): readonly F[] {
-  const alike = own.filter(({ dashMm }) => dashMm.length > 0 === (found?.dash.length ?? 0) > 0);
+  const alike = own.filter(({ dashMm }) => dashMm.length > 0 === (found !== undefined && isBroken(found)));
   return alike.length > 0 ? alike : own;
 }
 

@@ -1,6 +1,7 @@
 import { PAINT, pathBox, straightsOfRow, type BoxMm, type Group, type Page } from "../../drawing";
 import type { PageFacts } from "../recogniser";
-import { apart, type HatchFamily } from "./families";
+import { apart } from "./angles";
+import type { HatchFamily } from "./families";
 import type { Hatch } from "./hatches";
 
 /** Cells around the one that is read, both ways: enough for lines that run slanting through several. */

@@ -42,6 +42,8 @@ export function respaced(facts: PageFacts, matched: MatchedHatch, looked: { left
   if (!like) return "Its pattern is no hatch's.";
   if (hatch.families.some(({ dash }) => dash.length > 0) || like.entry.families.some(({ dashMm }) => dashMm.length > 0))
     return "Its lines are broken, so it has to be hatched anew.";
+  if (hatch.families.some(({ isFew }) => isFew))
+    return "Too few of its lines run in one direction to draw it anew from them.";
   const { paths } = facts.page;
   const [first = 0] = hatch.rows;
   for (const row of hatch.rows) {

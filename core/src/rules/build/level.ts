@@ -21,11 +21,11 @@ export const level = rule({
   parameters: [OFF],
   page: {
     measures:
-      "Levels of one section or elevation against each other: the difference of their values against the distance between their lines, at the scale that the dimensions imply, in metres, decimal feet or feet and inches. Where three and more of different heights agree, one that does not is told. Storeys that are named: the same name has the same level on every drawing of the file.",
+      "Levels of one section or elevation against each other: the difference of their values against the distance between their lines, at the scale that the dimensions imply, in metres, decimal feet or feet and inches. Where three and more of different heights agree, one that does not is told; of two, where one is zero and a dimension between their lines says otherwise than the other. Storeys that are named: the same name has the same level on every drawing of the file.",
     why: "Foundations are dug and slabs poured to levels. One that was not changed with the drawing is found when the stairs don't fit.",
     right: "0.00, +2.70 and +5.40 at lines 54 mm apart at 1:50.",
     wrong: "+5.20 at the upper one.",
-    cannotSee: "Levels on plans, and drawings with fewer than three different levels.",
+    cannotSee: "Levels on plans, and drawings with fewer than three different levels and no dimension between them.",
     mend: "None: either the value or the line is wrong.",
   },
   judge(context) {
@@ -38,7 +38,7 @@ export const level = rule({
           context.report({
             ...placeOf(facts, each),
             message: () =>
-              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${agreeing.length > 1 ? `${agreeing.length} other levels of this drawing` : "the level of nought and the dimension between them"}.`,
+              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${agreeing.length > 1 ? `${agreeing.length} other levels of this drawing` : "the zero level and the dimension between them"}.`,
             measured: each.text,
             expected: should,
           });

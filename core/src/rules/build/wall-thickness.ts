@@ -60,7 +60,7 @@ const MOST_OTHERS = 0.5;
 const lengthOf = (walls: readonly Wall[]): number =>
   walls.reduce((sum, { from, to }) => sum + Math.hypot(to[0] - from[0], to[1] - from[1]), 0);
 
-/** The sure walls of the plans on a page, those of each drawing together. */
+/** The sure walls of the plans on a page, those of each drawing and scale together. */
 function byDrawing(facts: PageFacts): Wall[][] {
   const sure = facts
     .of(WALLS)
@@ -68,7 +68,7 @@ function byDrawing(facts: PageFacts): Wall[][] {
     .map(({ value }) => value);
   // Pages without walls are not parted into regions in vain.
   const regions = sure.length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
-  return [...groupedBy(sure, ({ from }) => regions?.of(from) ?? -1).values()];
+  return [...groupedBy(sure, ({ from, scale }) => `${regions?.of(from) ?? -1} ${scale}`).values()];
 }
 
 /** A piece that is hardly longer than it is thick may be what is left between two others. */

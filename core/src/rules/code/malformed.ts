@@ -11,11 +11,12 @@ export const malformed = rule({
   parameters: [],
   page: {
     measures:
-      "Labels in frames or at leaders that begin with the letter of a label pattern and go on with figures, but not as the pattern has them.",
+      "Labels in frames or at leaders that begin with the letter of a label pattern and go on with figures, but not as the pattern has them. Labels in rings count where most rings of that size hold labels of one pattern.",
     why: "Schedules are put together by labels. One that is written otherwise is missing from them.",
     right: "B36, where the pattern has a letter and two figures.",
     wrong: "B6, or B-36.",
-    cannotSee: "Labels that stand by themselves without a frame or a leader.",
+    cannotSee:
+      "Labels that stand by themselves without a frame or a leader, and rings of which fewer than three hold labels of a pattern.",
     mend: "None: the label may be meant for several.",
   },
   judge({ file, report }) {

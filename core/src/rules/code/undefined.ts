@@ -29,8 +29,8 @@ export const undefinedCode = rule({
     const known = new Map(file.standard.standard.codes.map((code) => [code.code.toUpperCase(), code.meaning]));
     for (const { label, facts } of labelsIn(file)) {
       const code = label.text.toUpperCase();
-      // What a label pattern reads is a number of something, not a code.
-      if (label.pattern !== undefined || explained.has(code)) continue;
+      // What a label pattern reads, or was meant to be one, is a number of something, not a code.
+      if (label.pattern !== undefined || label.meant !== undefined || explained.has(code)) continue;
       const meaning = known.get(code);
       if (meaning === undefined && !(label.by === "frame" && UNKNOWN.test(code))) continue;
       report({

@@ -1,6 +1,6 @@
 import { mm } from "../../base/words";
 import type { Hatch } from "../../recognise/hatches/hatches";
-import { apart } from "../../recognise/hatches/families";
+import { apart } from "../../recognise/hatches/angles";
 import { MATCHED_HATCHES, type MatchedHatch } from "../../recognise/hatches/matched";
 import type { PageFacts } from "../../recognise/recogniser";
 import { STRAIGHTS } from "../../recognise/straights";

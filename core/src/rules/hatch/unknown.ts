@@ -17,7 +17,7 @@ export const unknown = rule({
     right: "Lines at 45°, 1.2 mm apart, where that is masonry.",
     wrong: "Lines at 30°, where no hatch has them.",
     cannotSee:
-      "Treads, tables and boards, which are parallel lines too: a single family of level or upright lines counts on hatch layers alone, or where it is very close.",
+      "Treads, tables and boards, which are parallel lines too: a single family of level or upright lines counts on hatch layers alone, or where it is very close. Coursing where no scale is known is not judged.",
     mend: "None: only who drew it knows which material is meant.",
   },
   judge({ pages, report, leaveOpen }) {

@@ -1,6 +1,7 @@
 import { counted, mm } from "../../base/words";
-import type { Shape } from "../../drawing";
+import type { Page, Shape } from "../../drawing";
 import { HATCHES, hatchRows, SURE_HATCH } from "../../recognise/hatches/hatches";
+import { rowNearest } from "../../recognise/joined-straights";
 import type { Parameter } from "../../recognise/parameter";
 import type { FileFacts, PageFacts } from "../../recognise/recogniser";
 import { Sets } from "../../recognise/sets";
@@ -108,12 +109,15 @@ function closePairs(facts: PageFacts, least: number, reduction: number): ClosePa
       .filter(({ first }) => rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW)
       // In the order of the drawing, whichever way they were found.
       .sort((a, b) => a.first - b.first || a.second.straight - b.second.straight)
-      .map(({ first, second, clearMm }) => pairOf(straights, first, second, clearMm))
+      .map(({ first, second, clearMm }) => pairOf(facts.page, straights, first, second, clearMm))
   );
 }
 
-const pairOf = ({ rows }: Straights, first: number, second: Beside, clearMm: number): ClosePair => ({
-  rows: [rows[first] ?? 0, rows[second.straight] ?? 0],
+const pairOf = (page: Page, straights: Straights, first: number, second: Beside, clearMm: number): ClosePair => ({
+  rows: [
+    rowNearest(page, straights.rowsOf(first), second.fromMm),
+    rowNearest(page, straights.rowsOf(second.straight), second.toMm),
+  ],
   clearMm,
   shape: {
     kind: "distance",

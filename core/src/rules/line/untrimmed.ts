@@ -2,6 +2,7 @@ import { counted, mm } from "../../base/words";
 import { boxOfPoints, type PointMm, type Shape } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
 import { HATCHES, hatchRows } from "../../recognise/hatches/hatches";
+import { rowNearest } from "../../recognise/joined-straights";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { PageFacts } from "../../recognise/recogniser";
@@ -72,7 +73,7 @@ export const untrimmed = rule({
           const key = `${layer} ${found.past}`;
           const group = layers.get(key) ?? { layer, past: found.past, rows: [], shapes: [], most: 0 };
           layers.set(key, group);
-          group.rows.push(lines.rows[i] ?? 0);
+          group.rows.push(rowNearest(facts.page, lines.rowsOf(i), found.from));
           group.most = Math.max(group.most, found.byMm);
           group.shapes.push({
             kind: "distance",

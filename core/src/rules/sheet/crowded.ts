@@ -1,5 +1,5 @@
 import { mm } from "../../base/words";
-import { contains, grown, type BoxMm } from "../../drawing";
+import { clearBetween, contains, grown, type BoxMm } from "../../drawing";
 import type { Parameter } from "../../recognise/parameter";
 import { PLACES, type Place } from "../../recognise/places";
 import { SHEET_FRAMES } from "../../recognise/sheet-frames";
@@ -31,7 +31,8 @@ export const crowded = rule({
     why: "A drawing that just fits leaves no room for what is noted on it later.",
     right: "25 mm between the last row of dimensions and the border.",
     wrong: "4 mm between them.",
-    cannotSee: "Room beside title blocks and tables, and sheets without a border where a drawing stands alone.",
+    cannotSee:
+      "The shape of a drawing within the box around it, room beside title blocks and tables, and sheets without a border where a drawing stands alone.",
     mend: "None: choose a smaller scale, a larger sheet, or split the drawing.",
   },
   judge({ pages, report, valueOf }) {
@@ -67,10 +68,3 @@ export const crowded = rule({
 
 const clearWithin = (area: BoxMm, { x, y, width, height }: BoxMm): number =>
   Math.min(x - area.x, y - area.y, area.x + area.width - x - width, area.y + area.height - y - height);
-
-/** From one box to another; below nought by what they share. */
-function clearBetween(a: BoxMm, b: BoxMm): number {
-  const across = Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width);
-  const up = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height);
-  return across > 0 && up > 0 ? Math.hypot(across, up) : Math.max(across, up);
-}

@@ -44,7 +44,7 @@ export const frame = rule({
   parameters: [OFF],
   page: {
     measures:
-      "Border, title block, centring marks, zone marks and fixed items against the frame that the standard has for this paper: each line of it is looked for where the frame has it.",
+      "Border, title block, centring marks, zone marks and fixed items against the frame that the standard has for this paper: each line of it is looked for where the frame has it. Where three sides name their zones, the fourth has to.",
     why: "Sheets are bound, folded and stamped by their frames, and people find the same thing in the same place.",
     right: "A border 20 mm from the left edge and 10 mm from the others, with its title block in the corner.",
     wrong: "A border of 15 mm, or zone marks on three sides.",

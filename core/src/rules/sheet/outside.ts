@@ -24,7 +24,7 @@ export const outside = rule({
   parameters: [],
   page: {
     measures:
-      "Visible marks that reach over the border of the sheet or stand beyond it, but for the frame's own: zone and centring marks, and the letters and figures of zones.",
+      "Visible marks that reach over the border of the sheet or stand beyond it, but for the frame's own: zone marks where the frame has them, centring marks, marks for trimming at the corners of the paper, and the letters and figures of zones. Of a frame that is not the standard's, any short line from the border straight out counts as a zone mark.",
     why: "What stands beyond the border is cut off when the sheet is trimmed, or hidden where it is bound.",
     right: "Every line within the border.",
     wrong: "A dimension that runs into the binding edge.",

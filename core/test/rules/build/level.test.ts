@@ -54,7 +54,16 @@ describeRule("build/level", [
       on(1, upright(130, [60, 114], ["2700"]) + upright(140, [60, 114, 150], ["2700", "1800"])),
     scale: "1:50",
     findings: [[undefined, 1, "+2.85", "+2.700"]],
-    message: /150 mm off, by the level of nought and the dimension between them\.$/,
+    message: /150 mm off, by the zero level and the dimension between them\.$/,
+  },
+  {
+    // The dimension stands at the same heights on the sheet, far from the levels, in a drawing of its own.
+    name: "nought and another, beside a drawing with a dimension at the same heights",
+    layers: ["A-WALL", "A-ANNO-DIMS"],
+    content:
+      metric([0, "0.00"], [2.7, "+2.85"]) +
+      on(1, upright(330, [60, 114], ["2700"]) + upright(340, [60, 114, 150], ["2700", "1800"])),
+    scale: "1:50",
   },
   {
     name: "levels of a plan, wherever they stand",

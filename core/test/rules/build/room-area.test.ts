@@ -1,5 +1,6 @@
 import { describeRule } from "../../support/rule-tester";
 import { box } from "../../support/drawn";
+import { arc } from "../../support/round";
 import { drawnPlan, HOUSE, label } from "../../support/walls";
 
 /** Rooms of the house: 6.775 × 7.7 m = 52.17 m², 4.775 × 3.775 m = 18.03 m² twice (arithmetic). */
@@ -7,6 +8,13 @@ const layers = ["A-WALL"];
 const plan = drawnPlan(HOUSE);
 const hall = (...lines: string[]): string => label(HOUSE, [3500, 4000], ...lines);
 const study = (...lines: string[]): string => label(HOUSE, [9500, 6000], ...lines);
+
+/** Both faces of a round wall that stands on the upper wall of the hall, in the pen of the walls. */
+function roundBay(): string {
+  const [x, y] = [HOUSE.at?.[0] ?? 40, HOUSE.at?.[1] ?? 40];
+  const at = [x + 3500 / 50, y + 8000 / 50] as const;
+  return arc(...at, 20, 0, 180, 0.5) + arc(...at, 26, 0, 180, 0.5);
+}
 
 describeRule("build/room-area", [
   {
@@ -56,6 +64,13 @@ describeRule("build/room-area", [
       drawnPlan({ ...HOUSE, style: "areas", at: [150, 20], turn: 27 }) +
       label({ ...HOUSE, at: [150, 20], turn: 27 }, [9500, 6000], "STUDY", "20.0 m2"),
     findings: [[undefined, 1, "20.0 m2", "18.0 m²"]],
+  },
+  {
+    // Half a ring of 1 m about the middle of the upper wall: the area is larger than its straight faces tell.
+    name: "a bay with a round wall",
+    layers,
+    scale: "1:50",
+    content: plan + roundBay() + hall("HALL", "53.7 m2"),
   },
   { name: "no scale", layers, content: plan + hall("HALL", "48.0 m2"), notJudged: true },
 ]);

@@ -41,6 +41,11 @@ describeRule("code/malformed", [
     findings: [[undefined, 1, "D0O4", "D001"]],
   },
   {
+    name: "rings amid doors that hold something else",
+    layers,
+    content: ["D001", "D002", "D003", "FD30"].map((text, i) => inRing(text, 60 + 30 * i, 100)).join(""),
+  },
+  {
     name: "rings of which few hold numbers of doors",
     layers,
     content: ["D001", "A", "B", "D04"].map((text, i) => inRing(text, 60 + 30 * i, 100)).join(""),

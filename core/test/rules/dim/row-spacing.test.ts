@@ -1,4 +1,4 @@
-import { building, ROW, row } from "../../support/drawn";
+import { building, ROW, row, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -10,6 +10,16 @@ const outer = { ...ROW, y: 160, stops: [40, 200] };
 
 describeRule("dim/row-spacing", [
   { name: "12 mm and 8 mm", layers, content: wall + on(1, row(ROW) + row(outer)) },
+  {
+    // The glass in the wall is the heaviest stroke along the row, and no face.
+    name: "12 mm before a wall that is filled, with glass in its middle",
+    layers,
+    content:
+      on(
+        0,
+        "0 g 40 136 50 4 re f 110 136 90 4 re f 40 60 4 76 re f 196 60 4 76 re f\n" + stroke(90, 138, 110, 138, 0.35),
+      ) + on(1, row(ROW)),
+  },
   {
     name: "the first row at 15 mm",
     layers,

@@ -1,8 +1,18 @@
 import { a3Frame } from "../../support/a3-frame";
 import { box, stroke } from "../../support/drawn";
+import { lettering } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
 const layers = ["A-ANNO-TTLB"];
+
+/** Letters up the sides and numerals along them, in the band of the zones. */
+function zones(...sides: readonly ("below" | "above" | "left" | "right")[]): string {
+  const along = (y: number): string =>
+    [85, 135, 185, 235, 285, 335].map((x, i) => lettering(String(i + 2), x, y, 2.5)).join("");
+  const up = (x: number): string => [73, 123, 173, 223].map((y, i) => lettering("EDCB"[i]!, x, y, 2.5)).join("");
+  const all = { below: along(6.2), above: along(288.2), left: up(16.5), right: up(411.5) };
+  return sides.map((side) => all[side]).join("");
+}
 
 describeRule("sheet/frame", [
   { name: "the office's frame", layers, content: a3Frame() },
@@ -20,6 +30,15 @@ describeRule("sheet/frame", [
     findings: [[undefined, 1, "18 of 24", "A3 landscape"]],
     message: /^6 zone marks of 24 are missing or elsewhere\.$/,
   },
+  { name: "zones that are named on all sides", layers, content: a3Frame() + zones("below", "above", "left", "right") },
+  {
+    name: "zones that are named on three sides",
+    layers,
+    content: a3Frame() + zones("below", "left", "right"),
+    findings: [[undefined, 1, "missing", "A3 landscape"]],
+    message: /^The letters or numerals of the zones are missing along the upper border\.$/,
+  },
+  { name: "zones that are named on two sides alone", layers, content: a3Frame() + zones("above", "left") },
   {
     name: "no centring marks",
     layers,

@@ -12,7 +12,13 @@ let spare: Worker | null = null;
 
 /** Starts a painter for the file that will come, so that nobody waits for the painter then. */
 export function keepPainterReady(): void {
-  spare ??= newPainter();
+  if (spare) return;
+  const painter = newPainter();
+  // One that could not be started is no help: whoever needs a painter starts another, and hears what is wrong.
+  painter.onerror = () => {
+    if (spare === painter) spare = null;
+  };
+  spare = painter;
 }
 
 /** A painted part of a page, and where it lies in the window, in pixels of the device. */
