@@ -14,79 +14,82 @@ const LONGEST_MM = 200;
 
 /** Boxes around closed chains of straight lines, one for each. */
 export function closedChains(lines: LineWork): BoxMm[] {
-  const at = endsByPlace(lines);
-  const seen = new Set<number>();
+  const ends = new Ends(lines);
+  const seen = new Uint8Array(lines.count);
   const boxes: BoxMm[] = [];
   for (let first = 0; first < lines.count; first++) {
-    if (seen.has(first) || lines.length(first) > LONGEST_MM) continue;
-    const chain = chainFrom(lines, at, first);
-    if (!chain) continue;
-    chain.forEach(({ piece }) => seen.add(piece));
-    boxes.push(boxOfPoints(chain.map(({ corner }) => corner)));
+    const corners = seen[first] === 1 ? undefined : chainFrom(lines, ends, first, seen);
+    if (corners) boxes.push(boxOfPoints(corners));
   }
   return boxes;
 }
 
-interface Side {
-  readonly piece: number;
-  readonly corner: PointMm;
-}
-
-/** The sides of a frame that a piece is one of, each with the corner that it leads to. */
-function chainFrom(lines: LineWork, at: Places, first: number): Side[] | undefined {
-  const sides: Side[] = [];
+/** The corners of the frame that a line is a side of; its sides are marked as seen. */
+function chainFrom(lines: LineWork, ends: Ends, first: number, seen: Uint8Array): PointMm[] | undefined {
+  const sides: number[] = [];
+  const corners: PointMm[] = [];
   let [piece, end]: [number, 0 | 1] = [first, 1];
-  while (sides.length < SIDES.most) {
-    const corner = lines.end(piece, end);
-    sides.push({ piece, corner });
-    const meeting = at.near(corner);
-    const next = meeting.find((each) => each.piece !== piece);
-    if (meeting.length !== 2 || !next || lines.length(next.piece) > LONGEST_MM) return undefined;
-    if (next.piece === first) return next.end === 0 && sides.length >= SIDES.least ? sides : undefined;
-    [piece, end] = [next.piece, next.end === 0 ? 1 : 0];
+  while (sides.length < SIDES.most && lines.length(piece) <= LONGEST_MM) {
+    const next = ends.meeting(piece, end);
+    if (next < 0) return undefined;
+    sides.push(piece);
+    corners.push(lines.end(piece, end));
+    [piece, end] = [next >> 1, (next & 1) === 0 ? 1 : 0];
+    if (piece !== first) continue;
+    if (end !== 1 || sides.length < SIDES.least) return undefined;
+    for (const side of sides) seen[side] = 1;
+    return corners;
   }
   return undefined;
 }
 
-interface End {
-  readonly piece: number;
-  readonly end: 0 | 1;
-}
-
-interface Places {
-  near(point: PointMm): End[];
-}
-
-function endsByPlace(lines: LineWork): Places {
-  const cells = new Map<number, End[]>();
-  const cellOf = (x: number, y: number): number => Math.floor(x / CELL_MM) * ROWS + Math.floor(y / CELL_MM);
-  for (let piece = 0; piece < lines.count; piece++)
-    for (const end of [0, 1] as const) {
-      const [x, y] = lines.end(piece, end);
-      const cell = cellOf(x, y);
-      const known = cells.get(cell);
-      if (known) known.push({ piece, end });
-      else cells.set(cell, [{ piece, end }]);
-    }
-  return {
-    near: ([x, y]) => {
-      const around = new Set(
-        [-MEET_MM, MEET_MM].flatMap((dx) => [-MEET_MM, MEET_MM].map((dy) => cellOf(x + dx, y + dy))),
-      );
-      const ends = [...around].flatMap((cell) => {
-        const here = cells.get(cell) ?? [];
-        return here.length > MOST_ENDS ? here.slice(0, MOST_ENDS) : here;
-      });
-      return ends.filter(({ piece, end }) => {
-        const [px, py] = lines.end(piece, end);
-        return Math.hypot(px - x, py - y) <= MEET_MM;
-      });
-    },
-  };
-}
-
-/** Where more lines end in one place, none of them is the corner of a frame. */
+/** Where more lines end than this, none of them is the corner of a frame. */
 const MOST_ENDS = 64;
-/** Cells in which ends are looked up, and more rows of them than any sheet has. */
+/** Cells in which ends are looked up. Millimetres. */
 const CELL_MM = 0.5;
-const ROWS = 1_000_003;
+
+/** The ends of lines by where they lie: those of one cell are chained to each other. An end is twice its line's number, plus which. */
+class Ends {
+  private readonly first: Int32Array;
+  private readonly next: Int32Array;
+
+  constructor(private readonly lines: LineWork) {
+    const count = 2 * lines.count;
+    this.first = new Int32Array(2 ** Math.ceil(Math.log2(Math.max(2, count)))).fill(-1);
+    this.next = new Int32Array(count);
+    for (let end = 0; end < count; end++) {
+      const cell = this.cellAt(this.at(end, 0) / CELL_MM, this.at(end, 1) / CELL_MM);
+      this.next[end] = this.first[cell]!;
+      this.first[cell] = end;
+    }
+  }
+
+  /** The one end of another line that meets an end of a line; −1 where none does, or several do. */
+  meeting(piece: number, which: 0 | 1): number {
+    const own = 2 * piece + which;
+    const [x, y] = [this.at(own, 0), this.at(own, 1)];
+    let found = -1;
+    let looked = 0;
+    const [fromX, toX, fromY, toY] = [x - MEET_MM, x + MEET_MM, y - MEET_MM, y + MEET_MM].map((mm) =>
+      Math.floor(mm / CELL_MM),
+    ) as [number, number, number, number];
+    for (let column = fromX; column <= toX; column++)
+      for (let line = fromY; line <= toY; line++)
+        for (let end = this.first[this.cellAt(column, line)]!; end >= 0; end = this.next[end]!) {
+          if (++looked > MOST_ENDS) return -1;
+          if (end === own || Math.hypot(this.at(end, 0) - x, this.at(end, 1) - y) > MEET_MM) continue;
+          if (found >= 0 && found !== end) return -1;
+          found = end;
+        }
+    return found;
+  }
+
+  private at(end: number, axis: 0 | 1): number {
+    return this.lines.ends[2 * end + axis]!;
+  }
+
+  private cellAt(column: number, line: number): number {
+    const mixed = Math.imul(Math.floor(column), 73_856_093) ^ Math.imul(Math.floor(line), 19_349_663);
+    return (mixed ^ (mixed >>> 15)) & (this.first.length - 1);
+  }
+}

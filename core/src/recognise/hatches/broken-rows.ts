@@ -55,18 +55,15 @@ interface Directed {
 /** Pieces by their common directions, those of most first. */
 function byDirection(straights: Straights, pieces: readonly number[]): Directed[] {
   const groups: Directed[] = [];
-  let left = pieces.map((i) => [i, angleOf(straights, i)] as const);
+  const angles = Float32Array.from(pieces, (i) => angleOf(straights, i));
+  let left = Uint32Array.from(pieces.keys());
   while (left.length >= LEAST_PIECES * LEAST_ROWS && groups.length < MOST_DIRECTIONS) {
-    const counts = new Map<number, number>();
-    for (const [, angle] of left) {
-      const step = Math.round(angle);
-      counts.set(step, (counts.get(step) ?? 0) + 1);
-    }
-    const [most] = [...counts].sort((a, b) => b[1] - a[1])[0]!;
-    const isNear = (angle: number): boolean => apart(angle, most) <= SCATTER_DEG;
-    const own = left.filter(([, angle]) => isNear(angle));
-    left = left.filter(([, angle]) => !isNear(angle));
-    const alike = own.map(([i]) => i);
+    const counts = new Uint32Array(180);
+    for (const k of left) counts[Math.round(angles[k]!) % 180]!++;
+    const most = counts.indexOf(Math.max(...counts));
+    const isNear = (k: number): boolean => apart(angles[k]!, most) <= SCATTER_DEG;
+    const alike = Array.from(left.filter(isNear), (k) => pieces[k]!);
+    left = left.filter((k) => !isNear(k));
     groups.push({ pieces: alike, turn: straights.turnOf(alike) });
   }
   return groups;
