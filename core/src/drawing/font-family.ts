@@ -6,7 +6,7 @@ export function familyName(name: string): string {
       .replace(/(PS)?MT$/, "")
       .split(/[-,]/)[0] ?? "";
   const bare = family.replace(
-    /(?<=[a-z ])(Thin|ExtraLight|Light|Regular|Medium|SemiBold|Bold|ExtraBold|Black|Italic|Oblique|Roman| )+$/g,
+    /(?<=[a-z ])(Thin|ExtraLight|Light|Regular|Medium|SemiBold|Bold|ExtraBold|Black|Heavy|Demi|DemiBold|Book|Normal|Italic|Oblique|Roman| )+$/g,
     "",
   );
   return bare.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");

@@ -1,5 +1,6 @@
 import { markBox, PAINT, type BoxMm, visibleStraightsOfRow, type Page, type PointMm } from "../drawing";
-import { measuredOn, type PageRecogniser } from "./recogniser";
+import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
+import { STRAIGHTS } from "./straights";
 
 /** Marks with less than this between them belong together, unless titles tell otherwise. Millimetres on paper. */
 const APART_MM = 14;
@@ -43,7 +44,7 @@ export const REGIONS: PageRecogniser<Regions> = {
   ofDrawing: true,
   finds: "parts of a page with white paper between them",
   from: "where marks stand, those of the border left out",
-  find: ({ page }) => [measuredOn(page.index, regionsOf(page, APART_MM, CELL_MM))],
+  find: (facts) => [measuredOn(facts.page.index, regionsOf(facts, APART_MM, CELL_MM))],
 };
 
 export const CLOSE_REGIONS: PageRecogniser<Regions> = {
@@ -52,10 +53,11 @@ export const CLOSE_REGIONS: PageRecogniser<Regions> = {
   ofDrawing: true,
   finds: "parts of a page with little white paper between them",
   from: "where marks stand, those of the border left out",
-  find: ({ page }) => [measuredOn(page.index, regionsOf(page, CLOSE_MM, CLOSE_CELL_MM))],
+  find: (facts) => [measuredOn(facts.page.index, regionsOf(facts, CLOSE_MM, CLOSE_CELL_MM))],
 };
 
-function regionsOf(page: Page, apartMm: number, cellMm: number): Regions {
+function regionsOf(facts: PageFacts, apartMm: number, cellMm: number): Regions {
+  const { page } = facts;
   const cell = Math.max(cellMm, Math.sqrt((page.widthMm * page.heightMm) / MOST_CELLS));
   const [columns, rows] = [Math.ceil(page.widthMm / cell) + 1, Math.ceil(page.heightMm / cell) + 1];
   const marked = new Uint8Array(columns * rows);
@@ -63,7 +65,7 @@ function regionsOf(page: Page, apartMm: number, cellMm: number): Regions {
     const [c, r] = [Math.floor(x / cell), Math.floor(y / cell)];
     if (c >= 0 && r >= 0 && c < columns && r < rows) marked[r * columns + c] = 1;
   };
-  markAll(page, cell, mark);
+  markAll(facts, cell, mark);
   const region = grown(marked, columns, rows, Math.max(1, Math.ceil(apartMm / cell / 2)));
   const boxes = boxesOf(region, marked, columns, cell);
   const at = ([x, y]: PointMm): number => {
@@ -75,16 +77,21 @@ function regionsOf(page: Page, apartMm: number, cellMm: number): Regions {
 }
 
 /** Marks every cell that a visible mark passes through; of areas and letters those of their boxes' edges. */
-function markAll(page: Page, cell: number, mark: (x: number, y: number) => void): void {
+function markAll(facts: PageFacts, cell: number, mark: (x: number, y: number) => void): void {
+  const { page } = facts;
   const { paths, texts } = page;
-  const isOfFrame = frameMarks(page);
+  const inPieces = linesInPieces(facts);
+  const isOfFrame = frameMarks(page, inPieces);
+  const rowsOfFrame = new Set(
+    inPieces.filter(({ ends }) => isBorder(page, ...ends) || isOfFrame(...ends)).flatMap(({ rows }) => rows),
+  );
   const line = (x1: number, y1: number, x2: number, y2: number): void => {
     const steps = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / cell));
     for (let k = 0; k <= steps; k++) mark(x1 + ((x2 - x1) * k) / steps, y1 + ((y2 - y1) * k) / steps);
   };
   for (let row = 0; row < paths.count; row++) {
     const paint = paths.paint[row] ?? 0;
-    if ((paint & PAINT.hidden) !== 0 || isGround(page, row)) continue;
+    if ((paint & PAINT.hidden) !== 0 || isGround(page, row) || rowsOfFrame.has(row)) continue;
     visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
       if (!isBorder(page, x1, y1, x2, y2) && !isOfFrame(x1, y1, x2, y2)) line(x1, y1, x2, y2);
     });
@@ -112,6 +119,23 @@ function isBorder(
   return Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < mostMm;
 }
 
+/** A line that a file wrote in pieces, and the rows that draw it. */
+interface LineInPieces {
+  readonly rows: readonly number[];
+  readonly ends: readonly [x1: number, y1: number, x2: number, y2: number];
+}
+
+function linesInPieces(facts: PageFacts): LineInPieces[] {
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  const found: LineInPieces[] = [];
+  for (let i = 0; straights && i < straights.count; i++) {
+    if (straights.lastRows[i] === straights.rows[i]) continue;
+    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = straights.ends.subarray(i * 4, i * 4 + 4);
+    found.push({ rows: straights.rowsOf(i), ends: [x1, y1, x2, y2] });
+  }
+  return found;
+}
+
 /** Centring marks reach so far into the sheet. */
 const CENTRING_MM = 20;
 /** So many sides of a frame are drawn before it is one. */
@@ -121,18 +145,22 @@ const LEAST_SIDES = 3;
  * What belongs to the frame and to no drawing: all that stands beyond the border (zone marks and their letters), and the
  * short lines that come in through it at the middle of a side.
  */
-function frameMarks(page: Page): (x1: number, y1: number, x2: number, y2: number) => boolean {
+function frameMarks(
+  page: Page,
+  inPieces: readonly LineInPieces[],
+): (x1: number, y1: number, x2: number, y2: number) => boolean {
   const { widthMm, heightMm, paths } = page;
   let [left, low, right, top] = [0, 0, widthMm, heightMm];
-  for (let row = 0; row < paths.count; row++)
-    visibleStraightsOfRow(page, row, (x1, y1, x2, y2) => {
-      if (!isBorder(page, x1, y1, x2, y2, BOUND_MM)) return;
-      if (Math.abs(x1 - x2) < 0.1) {
-        if (x1 < BOUND_MM) left = Math.max(left, x1);
-        else right = Math.min(right, x1);
-      } else if (y1 < BOUND_MM) low = Math.max(low, y1);
-      else top = Math.min(top, y1);
-    });
+  const look = (x1: number, y1: number, x2: number, y2: number): void => {
+    if (!isBorder(page, x1, y1, x2, y2, BOUND_MM)) return;
+    if (Math.abs(x1 - x2) < 0.1) {
+      if (x1 < BOUND_MM) left = Math.max(left, x1);
+      else right = Math.min(right, x1);
+    } else if (y1 < BOUND_MM) low = Math.max(low, y1);
+    else top = Math.min(top, y1);
+  };
+  for (let row = 0; row < paths.count; row++) visibleStraightsOfRow(page, row, look);
+  for (const { ends } of inPieces) look(...ends);
   // One long line near the edge may be the ground that a building stands on.
   const sides = [left > 0, low > 0, right < widthMm, top < heightMm].filter(Boolean).length;
   if (sides < LEAST_SIDES) return () => false;

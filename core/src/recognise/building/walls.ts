@@ -1,7 +1,9 @@
 import Flatbush from "flatbush";
 import { addTo, groupedBy } from "../../base/grouped";
-import { boxOfPoints, distanceToBox, overlap, type BoxMm, type PointMm } from "../../drawing";
+import { boxOfPoints, contains, distanceToBox, grown, overlap, type BoxMm, type PointMm } from "../../drawing";
+import { isForHatches } from "../hatches/hatch-layers";
 import { hatchRows, HATCHES, SURE_HATCH } from "../hatches/hatches";
+import { LABEL_FRAMES } from "../label-frames";
 import { middleOf } from "../lettering";
 import { LETTERING_AT } from "../lettering-at";
 import { LINE_WORK, type LineWork } from "../line-work";
@@ -104,7 +106,7 @@ class WallFinder {
 
   all(): Sure<Wall>[] {
     if (this.lines.count < 4 || this.lines.count > MOST_OUTLINES) return [];
-    const heavy = this.heavy(this.bands());
+    const heavy = this.heavy(this.bands().filter((band) => !this.isOfHatch(band)));
     if (heavy.length > MOST_BANDS) return [];
     const bands = this.withoutLettering(this.withoutLadders(this.nearest(heavy)));
     const groups = this.together(this.withoutStubs(this.inLeaves(bands)));
@@ -115,18 +117,26 @@ class WallFinder {
     return walls.map((band, i) => this.told(band, this.confidence(band, filled[i] ?? false, mostFilled)));
   }
 
+  private isOfHatch({ one, other }: Band): boolean {
+    const { layer } = this.facts.page.paths;
+    return [one, other].some((i) => isForHatches(this.facts.file, layer[this.lines.rows[i] ?? 0] ?? -1));
+  }
+
   /** Every pair of outlines that could be the faces of a wall. */
   private bands(): Band[] {
     const { lines } = this;
     const blocks = this.facts.of(TITLE_BLOCKS).map(({ value }) => value.boxMm);
     const straights = new Straights(lines.rows, lines.ends, lines.lastRows);
     const reach = new Float32Array(lines.count);
+    const framing = this.sidesOfLabels();
     for (let i = 0; i < lines.count; i++) {
       const at = middle(lines, i);
       const isInBlock = blocks.some((block) => distanceToBox(block, at) === 0);
       // Both reaches together are what is looked at.
       reach[i] =
-        isInBlock || lines.length(i) < 0.5 ? 0 : this.scales.paper(at, THICK.building.most, THICK.paper.most) / 2;
+        isInBlock || framing.has(i) || lines.length(i) < 0.5
+          ? 0
+          : this.scales.paper(at, THICK.building.most, THICK.paper.most) / 2;
     }
     const bands: Band[] = [];
     straights.pairs(reach, 1, (one, { straight: other, distanceMm, togetherMm, fromMm }) => {
@@ -135,6 +145,18 @@ class WallFinder {
       bands.push(this.band(one, other));
     });
     return bands;
+  }
+
+  /** Outlines that frame a word. */
+  private sidesOfLabels(): ReadonlySet<number> {
+    const { lines } = this;
+    const found = new Set<number>();
+    for (const { value: box } of this.facts.of(LABEL_FRAMES)) {
+      const around = grown(box, MEET_MM);
+      for (const i of lines.near(around))
+        if ([0, 1].every((end) => contains(around, boxOfPoints([lines.end(i, end as 0 | 1)])))) found.add(i);
+    }
+    return found;
   }
 
   private band(one: number, other: number): Band {

@@ -1,10 +1,11 @@
 import { boxOfPoints, type BoxMm, type Page, type PointMm } from "../../drawing";
 import { Length, readWritten, type Written } from "../../quantity";
-import { FRAMES } from "../frames";
 import { HEADS, type Heads } from "../heads";
+import { frameAround } from "../label-frames";
 import { LETTERING, middleOf, type TextLine } from "../lettering";
 import { LINE_WORK, type LineWork } from "../line-work";
 import { madeOut, measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { rowsBetween } from "../straights";
 import type { Dimension, DimensionEnd, FigurePlace } from "./dimension";
 import { extensionAt } from "./extension-lines";
 import {
@@ -385,7 +386,7 @@ class Finder {
       for (const row of head?.rows ?? []) rows.add(row);
       // What a dimension without heads ends at is all that makes it one.
       const line = head ? extension : (extension ?? crossing);
-      if (line) rows.add(line.row);
+      if (line) for (const row of rowsBetween(line.row, line.lastRow)) rows.add(row);
     }
     const value: Dimension = {
       figure: line,
@@ -431,27 +432,37 @@ function partsThatRead(texts: Page["texts"], line: TextLine): { readonly part: T
   const whole = readWritten(line.text);
   if (whole) return [{ part: line, written: whole }];
   if (line.rows.length < 2) return [];
-  return line.rows.flatMap((row) => {
-    const text = (texts.strings[row] ?? "").trim();
-    const written = text.length < 2 ? undefined : readWritten(text);
-    if (!written) return [];
-    const startMm: PointMm = [texts.anchors[row * 2] ?? 0, texts.anchors[row * 2 + 1] ?? 0];
-    return [{ part: { ...line, text, rows: [row], startMm, lengthMm: texts.advanceMm[row] ?? 0 }, written }];
-  });
+  const found: { readonly part: TextLine; readonly written: Written }[] = [];
+  for (let i = 0; i < line.rows.length; i++) {
+    // A figure and the unit behind it may be two strings.
+    for (const count of [2, 1]) {
+      const rows = line.rows.slice(i, i + count);
+      const part = rows.length === count ? partOf(texts, line, rows) : undefined;
+      const written = part && part.text.length >= 2 ? readWritten(part.text) : undefined;
+      if (!part || !written) continue;
+      found.push({ part, written });
+      i += count - 1;
+      break;
+    }
+  }
+  return found;
 }
 
-/** A frame is no larger than its lettering and so many heights of it. */
-const FRAME_HEIGHTS = 5;
+/** Strings that follow one another on a line. */
+function partOf(texts: Page["texts"], line: TextLine, rows: readonly number[]): TextLine {
+  const startOf = (row: number): PointMm => [texts.anchors[row * 2] ?? 0, texts.anchors[row * 2 + 1] ?? 0];
+  const [first = 0, last = 0] = [rows[0], rows.at(-1)];
+  const [startMm, end] = [startOf(first), startOf(last)];
+  const lengthMm = Math.hypot(end[0] - startMm[0], end[1] - startMm[1]) + (texts.advanceMm[last] ?? 0);
+  const text = rows
+    .map((row) => texts.strings[row] ?? "")
+    .join("")
+    .trim();
+  return { ...line, text, rows: [...rows], startMm, lengthMm };
+}
 
 /** A figure in a circle or a box of its own is a number of something: of a grid line, a door, a room. */
-function isFramed(facts: PageFacts, line: TextLine): boolean {
-  const at = middleOf(line);
-  return (facts.of(FRAMES)[0]?.value.around(at) ?? []).some(({ x, y, width, height }) => {
-    if (Math.max(width, height) > line.lengthMm + FRAME_HEIGHTS * line.heightMm) return false;
-    if (Math.min(width, height) < 1.2 * line.heightMm || Math.max(width, height) < line.lengthMm) return false;
-    return Math.abs(x + width / 2 - at[0]) + Math.abs(y + height / 2 - at[1]) < 1.5 * line.heightMm;
-  });
-}
+const isFramed = (facts: PageFacts, line: TextLine): boolean => frameAround(facts, line) !== undefined;
 
 /** How far a figure lies off a line, measured from where it would stand in it; undefined where it belongs to another. */
 function offLine({ line, along }: Figure, carrier: Carrier, left: number, slackMm = 0): number | undefined {

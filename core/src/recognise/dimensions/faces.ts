@@ -25,13 +25,7 @@ export class Faces {
   behind(along: RowsAlong, row: DimensionRow): number | undefined {
     if (row.out === 0) return undefined;
     const heavy = this.heavyBehind(along, row);
-    for (const { left } of heavy) {
-      const length = heavy
-        .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
-        .reduce((sum, { from, to }) => sum + to - from, 0);
-      if (length >= LEAST_SHARE * (row.toMm - row.fromMm)) return left;
-    }
-    return undefined;
+    return heavy.find(({ left }) => coverOf(heavy, left) >= LEAST_SHARE * (row.toMm - row.fromMm))?.left;
   }
 
   /** Whether the face that a row stands before goes on beyond the row's end, as far as another place. */
@@ -39,9 +33,7 @@ export class Faces {
     const left = this.behind(along, row);
     if (left === undefined) return false;
     const [fromMm, toMm] = beyond;
-    const covered = this.heavyBehind(along, { ...row, fromMm, toMm })
-      .filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM)
-      .reduce((sum, { from, to }) => sum + to - from, 0);
+    const covered = coverOf(this.heavyBehind(along, { ...row, fromMm, toMm }), left);
     return covered >= GOES_ON_SHARE * (toMm - fromMm);
   }
 
@@ -52,9 +44,17 @@ export class Faces {
     const edges = this.along(this.outlines, carrier, row).filter(({ width }) => width === EDGE_OF_AREA);
     const filled = edges.reduce((sum, { from, to }) => sum + to - from, 0);
     if (filled >= LEAST_SHARE * (row.toMm - row.fromMm)) return outermostFirst(edges);
-    const strokes = this.along(this.lines, carrier, row);
+    const strokes = outermostFirst(this.along(this.lines, carrier, row));
     const widest = Math.max(0, ...strokes.map(({ width }) => width));
-    return outermostFirst(strokes.filter(({ width }) => width >= HEAVY_SHARE * widest));
+    const heavy = strokes.filter(({ width }) => width >= HEAVY_SHARE * widest);
+    const outermost = strokes.find(
+      ({ left }) => coverOf(strokes, left) >= MOST_SHARE_OF_TRIMS * (row.toMm - row.fromMm),
+    );
+    if (!outermost || !heavy[0] || row.out * (outermost.left - heavy[0].left) <= SAME_FACE_MM) return heavy;
+    // Something fine runs along most of the row further out: the wall, where what is heavy is a light or a stair;
+    // an eave or a plinth, where what is heavy is long enough to be the wall; then either may be meant.
+    const isShort = coverOf(heavy, heavy[0].left) < LEAST_WALL_SHARE * (row.toMm - row.fromMm);
+    return isShort ? strokes.filter(({ width }) => width >= HEAVY_SHARE * outermost.width) : [];
   }
 
   /** Continuous strokes, or edges of areas, that run along a row behind it. */
@@ -85,6 +85,14 @@ interface Face {
   readonly to: number;
   readonly width: number;
 }
+
+/** How much of what runs along a row lies in one line, millimetres. */
+const coverOf = (faces: readonly Face[], left: number): number =>
+  faces.filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM).reduce((sum, { from, to }) => sum + to - from, 0);
+
+/** Sills and steps cover no more of a row than this; a wall covers at least so much of it. */
+const MOST_SHARE_OF_TRIMS = 0.5;
+const LEAST_WALL_SHARE = 0.3;
 
 /** How much of a face that goes on is drawn: openings interrupt it. */
 const GOES_ON_SHARE = 0.3;

@@ -40,6 +40,8 @@ export interface StopHead {
 /** A line that crosses a dimension line or ends at it. */
 export interface Crossing {
   readonly row: number;
+  /** The last of the rows that draw it, where a file wrote it in pieces. */
+  readonly lastRow: number;
   /** How far it reaches to the left and to the right of the carrier, along itself. Millimetres. */
   readonly leftMm: number;
   readonly rightMm: number;
@@ -160,7 +162,13 @@ function lookAt(carrier: Carrier, lines: LineWork, i: number, found: Found[], ba
     const [left, right] = pl < ql ? [q, p] : [p, q];
     found.push({
       atMm: at,
-      crossing: { row, leftMm: Math.max(0, high) / sin, rightMm: Math.max(0, -low) / sin, ends: [left, right] },
+      crossing: {
+        row,
+        lastRow: lines.lastRows[i] ?? row,
+        leftMm: Math.max(0, high) / sin,
+        rightMm: Math.max(0, -low) / sin,
+        ends: [left, right],
+      },
     });
   }
 }

@@ -4,6 +4,7 @@ import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
+import { isForHatches } from "./hatch-layers";
 import { apart } from "./angles";
 import { isBroken } from "./families";
 import { HATCHES, SURE_HATCH, type Hatch, type HatchFamily } from "./hatches";
@@ -55,7 +56,9 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   find: (facts) => {
     const axes = axesOf(facts);
     const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
-      const confidence = isForHatches(facts, sure.value) ? Math.max(sure.confidence, SURE_HATCH) : sure.confidence;
+      const confidence = isForHatches(facts.file, sure.value.layer)
+        ? Math.max(sure.confidence, SURE_HATCH)
+        : sure.confidence;
       if (confidence < SURE_HATCH) return [];
       const value = matched(facts, sure.value, scaleAt(facts, sure.value), axes);
       return sure.value.isSmall && !value.entry && !value.like ? [] : [{ ...sure, confidence, value }];
@@ -106,12 +109,6 @@ function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]):
   const others = all.filter((each) => !own.some((one) => isSame(one, each))).slice(0, MOST_OTHERS);
   for (const one of others) yield [...own, one];
   for (const [i, one] of others.entries()) for (const two of others.slice(i + 1)) yield [...own, one, two];
-}
-
-/** What stands on a layer that is for hatches is a hatch, even if treads and tables look alike. */
-function isForHatches({ file }: PageFacts, { layer }: Hatch): boolean {
-  const entry = file.standard.layer(file.layerName(layer));
-  return entry?.role === "hatches" || (entry?.marks?.includes("hatches") === true && !entry.marks.includes("lines"));
 }
 
 function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, axes: readonly number[]): MatchedHatch {

@@ -6,6 +6,7 @@ import { MOST_OVERSHOOT_MM, type Crossing } from "../../recognise/dimensions/sto
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import type { Parameter } from "../../recognise/parameter";
 import type { DimensionStyleEntry } from "../../standard/plain";
+import { rowsBetween } from "../../recognise/straights";
 import { rule, type Report } from "../rule";
 import { stylesOf } from "./judged-by";
 
@@ -55,7 +56,12 @@ export const extension = rule({
             for (const end of [each.dimension.from, each.dimension.to]) {
               const crossing = end.extension && outside(along, row, each.dimension.carrier.along, end.extension);
               if (!style || !crossing || crossing.outMm > MOST_OVERSHOOT_MM) continue;
-              for (const found of departures(style, crossing, lines, off)) {
+              for (const found of departures(
+                style,
+                crossing,
+                gapsBehind(crossing, lines, facts.page.paths.widthMm),
+                off,
+              )) {
                 const key = `${end.extension!.row} ${found.what} ${end.atMm.map((n) => n.toFixed(1)).join(" ")}`;
                 if (told.has(key)) continue;
                 told.add(key);
@@ -99,26 +105,34 @@ interface Departure {
   readonly expectedMm: number;
 }
 
-function departures(style: DimensionStyleEntry, line: Outside, lines: LineWork, offMm: number): Departure[] {
+function departures(style: DimensionStyleEntry, line: Outside, gaps: readonly number[], offMm: number): Departure[] {
   const found: Departure[] = [];
   const differs = (measured: number, expected: number): boolean => Math.abs(measured - expected) > offMm;
   if (differs(line.outMm, style.overshootMm))
     found.push({ what: "go beyond the dimension line by", measuredMm: line.outMm, expectedMm: style.overshootMm });
-  const gap = gapBehind(line, lines);
+  const [nearest] = gaps;
+  const isGapRight = gaps.some((gap) => !differs(gap, style.gapMm));
   if (style.extension === "full") {
-    if (gap !== undefined && differs(gap, style.gapMm))
-      found.push({ what: "leave at the object", measuredMm: gap, expectedMm: style.gapMm });
+    if (nearest !== undefined && !isGapRight)
+      found.push({ what: "leave at the object", measuredMm: nearest, expectedMm: style.gapMm });
   } else if (differs(line.inMm, style.extensionMm)) {
     // Near the object a fixed one is as short as the gap asks for.
-    const isShortened = line.inMm < style.extensionMm && gap !== undefined && !differs(gap, style.gapMm);
+    const isShortened = line.inMm < style.extensionMm && isGapRight;
     if (!isShortened)
       found.push({ what: "are on the building's side", measuredMm: line.inMm, expectedMm: style.extensionMm });
   }
   return found;
 }
 
-/** From the end of an extension line on to the next line across its way; undefined where none is near. */
-function gapBehind({ inner: [x, y], inwards: [ux, uy], row }: Outside, lines: LineWork): number | undefined {
+/**
+ * From the end of an extension line on to what may be its object: the next line across its way, and the next of the
+ * heaviest lines there. Before a wall may lie an eave, a sill or a footing, and which of them is measured is not told.
+ */
+function gapsBehind(
+  { inner: [x, y], inwards: [ux, uy], row }: Outside,
+  lines: LineWork,
+  widths: Float32Array,
+): number[] {
   const box = boxOfPoints(
     [
       [x, y],
@@ -126,7 +140,7 @@ function gapBehind({ inner: [x, y], inwards: [ux, uy], row }: Outside, lines: Li
     ],
     0.1,
   );
-  let nearest: number | undefined;
+  const found: { readonly at: number; readonly widthMm: number }[] = [];
   for (const i of lines.near(box)) {
     if (lines.rows[i] === row) continue;
     const [[ax, ay], [bx, by]] = [lines.end(i, 0), lines.end(i, 1)];
@@ -135,9 +149,12 @@ function gapBehind({ inner: [x, y], inwards: [ux, uy], row }: Outside, lines: Li
     if (Math.abs(p - q) < 0.2 || Math.max(p, q) < -0.1 || Math.min(p, q) > 0.1) continue;
     const share = Math.min(1, Math.max(0, p / (p - q)));
     const at = (ax + (bx - ax) * share - x) * ux + (ay + (by - ay) * share - y) * uy;
-    if (at > -0.05 && at <= LOOKED_FOR_MM && (nearest === undefined || at < nearest)) nearest = at;
+    if (at > -0.05 && at <= LOOKED_FOR_MM) found.push({ at, widthMm: widths[lines.rows[i]!] ?? 0 });
   }
-  return nearest;
+  found.sort((a, b) => a.at - b.at);
+  const heaviest = Math.max(...found.map(({ widthMm }) => widthMm));
+  const object = found.find(({ widthMm }) => widthMm >= heaviest - 0.01);
+  return [...found.slice(0, 1), ...(object ? [object] : [])].map(({ at }) => at);
 }
 
 function asReport(page: number, layer: number, end: DimensionEnd, { what, measuredMm, expectedMm }: Departure): Report {
@@ -145,7 +162,7 @@ function asReport(page: number, layer: number, end: DimensionEnd, { what, measur
   return {
     page,
     layer,
-    marks: { of: "paths", rows: Uint32Array.from([end.extension!.row]) },
+    marks: { of: "paths", rows: Uint32Array.from(rowsBetween(end.extension!.row, end.extension!.lastRow)) },
     message: (count) =>
       `${counted(count, "extension line")} ${what} ${mm(measured)}, where the style says ${mm(expectedMm)}.`,
     measured,

@@ -36,7 +36,7 @@ export const format = rule({
             continue;
           }
           const expected = formatLength(reading.length, by.lengths);
-          if (plainWriting(dimension.written.figure) === plainWriting(expected)) continue;
+          if (asWritten(dimension.written.figure) === asWritten(expected)) continue;
           report({
             page: facts.page.index,
             layer: layerOf(facts, each),
@@ -50,6 +50,9 @@ export const format = rule({
         }
   },
 });
+
+/** Decimal feet have `'` or “ft” as their unit: the length style doesn't say which. */
+const asWritten = (figure: string): string => plainWriting(figure).replace(/\s+(?=')/g, "");
 
 /** Lengths that differ by less are the same. Millimetres in the building. */
 const SAME_MM = 1e-6;

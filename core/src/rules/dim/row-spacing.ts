@@ -46,9 +46,16 @@ export const rowSpacing = rule({
           const [first] = side;
           const style = first?.dimensions[0] && styleOf(first.dimensions[0])?.style;
           if (!first || !style) continue;
-          const tell = (row: DimensionRow, fromLeftMm: number, expected: number, what: string): void => {
+          const tell = (
+            row: DimensionRow,
+            fromLeftMm: number,
+            expected: number,
+            what: string,
+            astray: number,
+          ): number => {
             const measured = Math.abs(row.leftMm - fromLeftMm);
-            if (Math.abs(measured - expected) <= off) return;
+            if (Math.abs(measured - expected) <= off) return 0;
+            if (astray !== 0 && Math.abs(measured - expected + astray) <= off) return 0;
             const rounded = Math.round(measured * 10) / 10;
             report({
               page: facts.page.index,
@@ -64,10 +71,14 @@ export const rowSpacing = rule({
               expected,
               unit: "mm",
             });
+            return measured - expected;
           };
           const face = faces?.behind(along, first);
-          if (face !== undefined) tell(first, face, style.firstRowMm, "from the wall");
-          side.slice(1).forEach((row, i) => tell(row, side[i]!.leftMm, style.pitchMm, "from the row inside it"));
+          // One row that was moved stands wrong from the one inside it, and the next by as much from it.
+          let astray = face === undefined ? 0 : tell(first, face, style.firstRowMm, "from the wall", 0);
+          side.slice(1).forEach((row, i) => {
+            astray = tell(row, side[i]!.leftMm, style.pitchMm, "from the row inside it", astray);
+          });
         }
     }
   },

@@ -1,7 +1,8 @@
 import { counted } from "../../base/words";
-import { markBox, PAINT, type Page } from "../../drawing";
+import { markBox, PAINT, type Page, type PointMm } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../../recognise/recogniser";
+import { STRAIGHTS } from "../../recognise/straights";
 import { rule } from "../rule";
 
 /** Marks whose points lie this near to each other are in one place. Millimetres. */
@@ -32,12 +33,12 @@ export const doubled = rule({
   title: "The same mark twice in one place",
   severity: "note",
   needs: [],
-  reads: [DOUBLED, DIMENSIONS],
+  reads: [DOUBLED, DIMENSIONS, STRAIGHTS],
   parameters: [],
   mends: "remove",
   page: {
     measures:
-      "Marks of one layer, pen and line type whose points are those of an earlier one, in either direction. Dimensions that follow each other have their common ends twice, and are left out.",
+      "Marks of one layer, pen and line type whose points are those of an earlier one, in either direction. Dimensions that follow each other have their common ends twice, and rectangles beside each other that are drawn with four lines a side: both are left out.",
     why: "It plots heavier, counts twice in a schedule, and only one of the two is moved when the drawing changes.",
     right: "Each line once.",
     wrong: "A wall that was copied and pasted in place.",
@@ -49,8 +50,11 @@ export const doubled = rule({
       for (const { value: found } of facts.of(DOUBLED)) {
         const dimensions = new Set(facts.of(DIMENSIONS).flatMap(({ value }) => value.rows));
         const layers = new Map<number, number[]>();
+        const isTwice = wholeLines(facts);
         for (const { row, upon } of found) {
           if (dimensions.has(row) || dimensions.has(upon) || isAtDimension(facts, row, dimensions)) continue;
+          if (!isTwice(row, upon)) continue;
+          if (isSideOfFour(facts.page, row) && isSideOfFour(facts.page, upon)) continue;
           const layer = facts.page.paths.layer[row] ?? -1;
           const known = layers.get(layer);
           if (known) known.push(row);
@@ -68,6 +72,48 @@ export const doubled = rule({
       }
   },
 });
+
+/** Tells of two rows whether all of the lines that they are pieces of lie upon each other: two lines may share a part. */
+function wholeLines(facts: PageFacts): (row: number, upon: number) => boolean {
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  const inPieces = new Map<number, number>();
+  for (let i = 0; straights && i < straights.count; i++)
+    if (straights.lastRows[i] !== straights.rows[i]) for (const row of straights.rowsOf(i)) inPieces.set(row, i);
+  return (row, upon) => {
+    const [a, b] = [inPieces.get(row), inPieces.get(upon)];
+    if (!straights || (a === undefined && b === undefined)) return true;
+    if (a === undefined || b === undefined || a === b) return false;
+    const endsOf = (i: number): Float32Array => straights.ends.subarray(i * 4, i * 4 + 4);
+    const isNear = (x: number, k: number): boolean => Math.abs(x - (endsOf(b)[k] ?? 0)) <= SAME_MM;
+    const own = endsOf(a);
+    return own.every(isNear) || [...own.subarray(2), ...own.subarray(0, 2)].every(isNear);
+  };
+}
+
+/** Cells, blocks and tiles beside each other have a side in common; each may be drawn with four lines of its own. */
+function isSideOfFour({ paths }: Page, row: number): boolean {
+  const endsOf = (at: number): readonly [PointMm, PointMm] | undefined => {
+    const first = paths.firstPoint[at] ?? 0;
+    if ((paths.firstPoint[at + 1] ?? 0) - first !== 2) return undefined;
+    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = paths.points.subarray(first * 2, first * 2 + 4);
+    return [
+      [x1, y1],
+      [x2, y2],
+    ];
+  };
+  const meets = (a: PointMm, b: PointMm): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) <= SAME_MM;
+  for (let start = Math.max(0, row - 3); start <= row && start + 3 < paths.count; start++) {
+    const sides = [0, 1, 2, 3].map((k) => endsOf(start + k));
+    const isClosed = sides.every((side, k) => {
+      const next = sides[(k + 1) % 4];
+      return side && next && side.some((a) => next.some((b) => meets(a, b)));
+    });
+    const corners = sides.flatMap((side) => side ?? []);
+    // Each corner belongs to two of the sides.
+    if (isClosed && corners.every((a) => corners.filter((b) => meets(a, b)).length === 2)) return true;
+  }
+  return false;
+}
 
 /** Marks in one place of the table that are looked at; where more differ by next to nothing, the rest are not compared. */
 const MOST_PROBES = 64;

@@ -1,5 +1,6 @@
 import { counted, mm } from "../../base/words";
 import type { Page, Shape } from "../../drawing";
+import { isForHatches } from "../../recognise/hatches/hatch-layers";
 import { HATCHES, hatchRows, SURE_HATCH } from "../../recognise/hatches/hatches";
 import { rowNearest } from "../../recognise/joined-straights";
 import type { Parameter } from "../../recognise/parameter";
@@ -37,7 +38,7 @@ export const tooClose = rule({
   parameters: [LEAST_CLEAR],
   page: {
     measures:
-      "The clear distance between the drawn edges of continuous straight lines that run beside each other for at least 2 mm, at the smallest reduction of the standard. Rows of more than five lines are hatches, and are not judged here, nor is a line of a hatch at its edge; lines in one place are drawn twice, and are not judged here either.",
+      "The clear distance between the drawn edges of continuous straight lines that run beside each other for at least 2 mm, at the smallest reduction of the standard. Rows of more than five lines are hatches, and are not judged here, nor is a line of a hatch at its edge or anything on a layer for hatches; lines in one place are drawn twice, and are not judged here either.",
     why: "What is drawn as two lines has to print as two. Ink spreads, copies blur, and a half-size set has half the gap (ISO 128 asks for 0.7 mm between parallel lines, from memory).",
     right: "The two faces of a pane 0.8 mm apart, in the 0.25 mm pen.",
     wrong:
@@ -87,19 +88,23 @@ interface ClosePair {
 function closePairs(facts: PageFacts, least: number, reduction: number): ClosePair[] {
   const straights = facts.of(STRAIGHTS)[0]?.value;
   if (!straights) return [];
-  const { widthMm, dash } = facts.page.paths;
+  const { widthMm, dash, layer } = facts.page.paths;
   const isDashed = (straight: number): boolean => (dash[straights.rows[straight] ?? 0] ?? 0) !== 0;
   const widthOf = (straight: number): number => widthMm[straights.rows[straight] ?? 0] ?? 0;
   const reach = new Float32Array(straights.count);
   for (let i = 0; i < straights.count; i++) reach[i] = (least / reduction + widthOf(i)) / 2;
   const rowsOfLines = new Sets(straights.count);
   const hatched = hatchRows(facts, SURE_HATCH);
+  const isOfHatch = (straight: number): boolean => {
+    const row = straights.rows[straight] ?? 0;
+    return hatched.has(row) || isForHatches(facts.file, layer[row] ?? -1);
+  };
   const found: { readonly first: number; readonly second: Beside; readonly clearMm: number }[] = [];
   straights.pairs(reach, LEAST_TOGETHER_MM, (first, second) => {
     const clearMm = (second.distanceMm - (widthOf(first) + widthOf(second.straight)) / 2) * reduction;
     if (second.distanceMm < ONE_PLACE_MM || clearMm >= least - ROUNDING_MM) return;
     if (isDashed(first) || isDashed(second.straight)) return;
-    if (hatched.has(straights.rows[first] ?? 0) || hatched.has(straights.rows[second.straight] ?? 0)) return;
+    if (isOfHatch(first) || isOfHatch(second.straight)) return;
     rowsOfLines.join(first, second.straight);
     // What is a hatch by now is not told, and may have pairs without end.
     if (rowsOfLines.sizeOf(first) <= MOST_IN_A_ROW) found.push({ first, second, clearMm });

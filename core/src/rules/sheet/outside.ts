@@ -2,7 +2,9 @@ import { asRead } from "../../base/as-read";
 import { addTo } from "../../base/grouped";
 import { counted } from "../../base/words";
 import { boxOfPoints, contains, grown, markBox, PAINT, type BoxMm, type Page } from "../../drawing";
+import type { PageFacts } from "../../recognise/recogniser";
 import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
+import { STRAIGHTS } from "../../recognise/straights";
 import { zoneLines } from "../../standard/plain";
 import { rule } from "../rule";
 
@@ -20,7 +22,7 @@ export const outside = rule({
   title: "Marks outside the drawing area",
   severity: "mend",
   needs: [],
-  reads: [SHEET_FRAMES],
+  reads: [SHEET_FRAMES, STRAIGHTS],
   parameters: [],
   page: {
     measures:
@@ -38,8 +40,10 @@ export const outside = rule({
       for (const sort of ["paths", "texts"] as const) {
         const rowsOn = new Map<number, number[]>();
         const { layer, count, paint } = facts.page[sort];
+        const ofFrame = sort === "paths" ? frameInPieces(facts, frame) : NONE;
         for (let row = 0; row < count; row++) {
-          if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || !isOutside(facts.page, sort, row, frame)) continue;
+          if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || ofFrame.has(row) || !isOutside(facts.page, sort, row, frame))
+            continue;
           addTo(rowsOn, layer[row] ?? -1, row);
         }
         for (const [own, rows] of rowsOn)
@@ -54,6 +58,24 @@ export const outside = rule({
     }
   },
 });
+
+const NONE: ReadonlySet<number> = new Set();
+
+/** Rows of the frame's lines that a file wrote in pieces. */
+function frameInPieces(facts: PageFacts, frame: SheetFrame): ReadonlySet<number> {
+  const straights = facts.of(STRAIGHTS)[0]?.value;
+  const rows = new Set<number>();
+  for (let i = 0; straights && i < straights.count; i++) {
+    if (straights.lastRows[i] === straights.rows[i]) continue;
+    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = straights.ends.subarray(i * 4, i * 4 + 4);
+    const box = boxOfPoints([
+      [x1, y1],
+      [x2, y2],
+    ]);
+    if (isOfFrame(facts.page, box, frame)) for (const row of straights.rowsOf(i)) rows.add(row);
+  }
+  return rows;
+}
 
 function isOutside(page: Page, sort: "paths" | "texts", row: number, frame: SheetFrame): boolean {
   const box = markBox(page, sort, row);

@@ -23,10 +23,13 @@ export function ChecksView({ rules }: { rules: readonly DescribedRule[] }) {
         overflow: { xs: "auto", lg: "visible" },
       }}
     >
-      <Box sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2 }}>
+      <Box {...scrolled("Rules")} sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2 }}>
         <CheckTable rules={rules} />
       </Box>
-      <Box sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2, pr: 1 }}>
+      <Box
+        {...scrolled("The office and its defaults")}
+        sx={{ overflow: { lg: "auto" }, minHeight: { lg: 0 }, pb: 2, pr: 1 }}
+      >
         <Section title="The office">
           <Office />
         </Section>
@@ -40,6 +43,9 @@ export function ChecksView({ rules }: { rules: readonly DescribedRule[] }) {
     </Box>
   );
 }
+
+/** What scrolls is reached by keyboard, also where nothing in it may be changed. */
+const scrolled = (label: string) => ({ role: "region", "aria-label": label, tabIndex: 0 }) as const;
 
 const Section = ({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) => (
   <Box component="section" sx={{ mb: 4 }}>
