@@ -219,7 +219,7 @@ const HABITS: readonly Habit[] = [
       fixed: undefined,
       over: 2,
       first: 16,
-      pitch: 12,
+      pitch: 15,
       rows: ["overall", "grid", "masses", "openings"],
       repeats: true,
     },
@@ -304,7 +304,7 @@ function standardOf(habit: Habit): OfficeStandard {
   const mine = habit.isMetric ? ["metric-plan", "metric"] : ["feet-plan", "feet-inches"];
   const unit = plain["unitStyles"]!.find(({ id }) => id === mine[0])!;
   Object.assign(unit, { zeroInches: false, finestFraction: 1 }, habit.unit, {
-    module: habit.isMetric ? String(habit.module) : `${habit.module / INCH}"`,
+    module: habit.isMetric ? String(habit.module) : `${Math.round(habit.module / INCH)}"`,
   });
   const style = plain["dimensionStyles"]!.find(({ id }) => id === mine[1])!;
   Object.assign(style, {

@@ -23,7 +23,7 @@ async function secondHand(pairs: number, seed: number): Promise<void> {
   const sheets: Sheet[] = [];
   for (let i = 0; i < pairs; i++) {
     const sort = sorts[i % sorts.length]!;
-    const faults = FAULTS[sort] ?? [];
+    const faults = FAULTS[sort];
     const fault = said("rule") ?? faults[Math.floor(i / sorts.length) % faults.length]!;
     sheets.push(drawSheet(sort, seed + i, undefined));
     const faulty = drawSheet(sort, seed + i, fault);

@@ -1,7 +1,11 @@
 import { Chance } from "../recognition/chance";
 import { HOUSES } from "./houses";
+import { detailSheet } from "./detail";
+import { elevationSheet } from "./elevation";
 import { Paper } from "./paper";
 import { planSheet } from "./plan";
+import { scheduleSheet } from "./schedule";
+import { siteSheet } from "./site";
 import { emptySheet, habitsOf, type Sheet, type Sort } from "./sheet";
 
 const OF_ANY = ["sheet/outside", "sheet/frame", "title/empty", "title/differs", "title/too-long"];
@@ -30,7 +34,7 @@ const OF_PLANS = [
 ];
 
 /** What is planted on each sort of sheet. */
-export const FAULTS: Readonly<Partial<Record<Sort, readonly string[]>>> & Record<"plan", readonly string[]> = {
+export const FAULTS: Readonly<Record<Sort, readonly string[]>> = {
   plan: [
     ...OF_PLANS,
     "dim/row-repeated",
@@ -48,6 +52,20 @@ export const FAULTS: Readonly<Partial<Record<Sort, readonly string[]>>> & Record
   ],
   ceiling: ["hatch/spacing", "hatch/unknown", "code/undefined", "code/unused", ...OF_PLANS, ...OF_ANY],
   foundation: [...OF_PLANS, ...OF_ANY],
+  elevation: [
+    ...["build/level", "build/slope", "hatch/spacing", "hatch/unknown", "code/undefined", "code/unused"],
+    ...["dim/value-not-length", "scale/missing", "scale/note-not-drawn", "scale/bar-not-true", "sheet/titles-astray"],
+    ...OF_ANY,
+  ],
+  detail: [
+    ...["hatch/spacing", "hatch/unknown", "hatch/off-layer", "dim/value-not-length", "scale/note-not-drawn"],
+    ...["scale/bar-not-true", ...OF_ANY],
+  ],
+  site: [
+    ...["dim/value-not-length", "scale/missing", "scale/bar-not-true", "kind/left-out-showing"],
+    ...["text/placeholder", "text/direction", "text/height", ...OF_ANY],
+  ],
+  schedule: ["text/placeholder", "text/direction", "text/height", ...OF_ANY],
 };
 
 const KINDS: Readonly<Record<Sort, string | undefined>> = {
@@ -58,7 +76,6 @@ const KINDS: Readonly<Record<Sort, string | undefined>> = {
   detail: "detail",
   site: "site-plan",
   schedule: undefined,
-  enlarged: undefined,
 };
 
 const PARTICULARS = {
@@ -90,7 +107,11 @@ export function drawSheet(sort: Sort, seed: number, fault: string | undefined): 
     plan: () => planSheet(desk, "plan"),
     ceiling: () => planSheet(desk, "ceiling"),
     foundation: () => planSheet(desk, "foundation"),
-  } as Record<Sort, () => void>;
+    elevation: () => elevationSheet(desk),
+    detail: () => detailSheet(desk),
+    site: () => siteSheet(desk),
+    schedule: () => scheduleSheet(desk),
+  };
   draw[sort]();
   return sheet;
 }

@@ -134,7 +134,8 @@ export class Plan {
     const has = (i: number, j: number): boolean =>
       i >= 0 && j >= 0 && i < columns.length && j < rows.length && !open.has(`${i},${j}`);
     const shell: Shell = { xs, ys, rooms: [], outer: [], inner: [], openings: [] };
-    const thick = this.desk.fault === "build/wall-thickness" ? innerT + 75 : innerT;
+    const thick =
+      this.desk.fault === "build/wall-thickness" ? innerT + (this.desk.house.isMetric ? 100 : 4 * 25.4) : innerT;
     let isThick = this.desk.fault === "build/wall-thickness";
     for (let i = 0; i < columns.length; i++)
       for (let j = 0; j < rows.length; j++) {
@@ -308,7 +309,7 @@ export class Plan {
       paper.take("A-WALL", 0.5);
       this.line(...side);
       return this.plant(fault, [fieldOf(side.map((spot) => this.on(spot)))], {
-        also: ["line/untrimmed", "build/wall-thickness"],
+        also: ["line/untrimmed", "build/wall-thickness", "line/width-not-pen"],
       });
     } else {
       // A bench along the wall, so that no wall is two things.
@@ -329,7 +330,7 @@ export class Plan {
       [paper.layer, paper.pen, paper.shade, paper.dash] = ["A-FLOR-FIXT", pen === 0.18 ? 0.25 : pen, shade, dash];
       paper.path(on, false);
       [paper.shade, paper.dash] = [0, []];
-      return this.plant(fault, [fieldOf(on)], { also: ["line/width-off-series"] });
+      return this.plant(fault, [fieldOf(on)], { also: ["line/width-off-series", "line/width-not-pen"] });
     }
     this.plant(fault, [at]);
   }
@@ -485,7 +486,7 @@ export class Plan {
       const [l, b, r, t] = field;
       if ((r - l) / this.ratio < 30 || lost > 0) continue;
       const wrong = this.isHere && (fault === "hatch/spacing" || fault === "hatch/unknown") ? fault : undefined;
-      const step = (house.isMetric ? 600 : 24 * 25.4) * (wrong === "hatch/spacing" ? 1.5 : 1);
+      const step = (house.isMetric ? 600 : 24 * 25.4) * (wrong === "hatch/spacing" ? 0.7 : 1);
       const turn = wrong === "hatch/unknown" ? 25 : 0;
       const start: Spot = [l + ((r - l) % step) / 2, b + ((t - b) % step) / 2];
       paper.take("A-CLNG-PATT", 0.13);
@@ -501,7 +502,7 @@ export class Plan {
         this.line([x, y], [x + step, y + step]);
         this.line([x, y + step], [x + step, y]);
       }
-      this.taken.push(this.fieldOn([start[0] + step, start[1] + step, start[0] + 4 * step, start[1] + 2 * step]));
+      this.taken.push(this.fieldOn([start[0] + step, start[1] + step, start[0] + 6 * step, start[1] + 2 * step]));
       const code = chance.one(house.standard.codes.filter(({ group }) => group === "finishes")).code;
       const spot = this.placeIn(field, 12, 8);
       if (!spot) continue;
@@ -577,13 +578,15 @@ export class Plan {
     if (fault === "dim/row-repeated" && all["masses"] && !house.repeats)
       this.rowToPlant = ["dim/row-repeated", "masses"];
     const moved = side === "west" && this.wants("dim/row-spacing") ? 2.5 : 0;
+    const fieldsOf = new Map<string, Field>();
     // The outermost first: figures of the inner rows blank out what runs through them.
     order.forEach((row, i) => {
       const k = order.length - 1 - i;
       const away = house.first + k * house.pitch + (k === 0 ? moved : 0);
       const fields = this.row(side, all[row]!, away, row, k === 0);
+      fieldsOf.set(row, all2(fields));
       if (this.rowToPlant?.[1] === row && this.isHere)
-        this.plant(this.rowToPlant[0], [all2(fields)], {
+        this.plant(this.rowToPlant[0], [fieldsOf.get("overall") ?? all2(fields), all2(fields)], {
           also: ["dim/row-spacing", "dim/row-order", "dim/row-repeated"],
         });
       if (moved > 0 && k === 0) this.plant("dim/row-spacing", [all2(fields)]);
@@ -648,7 +651,7 @@ export class Plan {
             : `${Math.round(mm / 25.4)}"`,
         };
       case "dim/crowded":
-        return { moved: house.place === "above-line" ? 2.5 : 3.6 };
+        return { moved: house.place === "above-line" ? -(house.figureMm + 1.6) : 3.6 };
       default:
         return {};
     }
@@ -785,7 +788,7 @@ export function planSheet(desk: Desk, sort: PlanWish["sort"]): void {
   const field = plan.draw();
   if (
     desk.sheet.planted.length === before &&
-    (plan.isDimensioned || fault === "scale/missing") &&
+    plan.isDimensioned &&
     (fault === "scale/unlisted" || fault === "scale/note-not-drawn" || fault === "scale/missing")
   )
     plant(desk, fault, [[field[0], field[1] - 18, field[2], field[3]]], {

@@ -20,7 +20,7 @@ export interface Drawn {
   readonly dimensioned: boolean;
 }
 
-export type Sort = "plan" | "elevation" | "ceiling" | "foundation" | "detail" | "site" | "schedule" | "enlarged";
+export type Sort = "plan" | "elevation" | "ceiling" | "foundation" | "detail" | "site" | "schedule";
 
 /** A sheet of the second hand, with what is truly on it. */
 export interface Sheet {
@@ -81,7 +81,7 @@ export function drawFrame(desk: Desk): void {
     const y = bottom / 2;
     paper.take("A-ANNO-NOTE", 0.18);
     const at = paper.words([x, y - 0.9], "setting out to be agreed on site", 1.8);
-    plant(desk, "sheet/outside", [at], { also: ["text/placeholder"] });
+    plant(desk, "sheet/outside", [at], { also: ["text/placeholder", "text/overlaps"] });
   }
 }
 
@@ -197,7 +197,7 @@ export function drawBlock(desk: Desk, scale: string): Field {
       if (fault === "title/differs") value = cell.name === "client" ? "Lower Weir Guild" : "Weir House";
       if (fault === "title/too-long")
         value = `${value} and everything that belongs to it on both banks of the river down to the lower weir and its lock`;
-      plant(desk, fault!, [box], { also: ["text/placeholder", "text/overlaps", "title/differs"] });
+      plant(desk, fault!, [box], { also: ["text/placeholder", "text/overlaps", "title/differs", "sheet/outside"] });
     }
     if (value !== "") paper.words([cell.x + 2.5, cell.y + 2.2], value, cell.size);
   }

@@ -125,7 +125,7 @@ class Finder {
         found.push(this.told(figure, fit));
       }
     };
-    for (const figure of figuresOf(this.facts)) take(figure, this.between(figure, "along"));
+    for (const [figure, fit] of this.eachItsOwn(figuresOf(this.facts))) take(figure, fit);
     for (const { value } of found) this.noteExtensions(value);
     // What found no place of its own may belong to a gap beside it, if that has no figure, or to a line across it.
     const ways = [this.beside, (figure: Figure) => this.between(figure, "across"), this.movedAway];
@@ -138,6 +138,26 @@ class Finder {
     return { dimensions: found, isCut: this.budget.left <= 0 };
   }
 
+  /**
+   * Figures with the gaps that they stand at. Where two stand at one, the nearer has it; the other has the next gap that
+   * it may stand at, if nothing stands there and it is hardly farther: it was moved out of its place.
+   */
+  private eachItsOwn(figures: readonly Figure[]): (readonly [Figure, Fit | undefined])[] {
+    const fits = figures.map((figure) => this.between(figure, "along"));
+    const nearest = new Map<string, number>();
+    fits.forEach((fit, i) => {
+      const known = fit && nearest.get(keyOf(fit.gap));
+      if (fit && (known === undefined || fit.off < fits[known]!.off)) nearest.set(keyOf(fit.gap), i);
+    });
+    return figures.map((figure, i) => {
+      const fit = fits[i];
+      if (!fit || nearest.get(keyOf(fit.gap)) === i) return [figure, fit] as const;
+      const other = this.between(figure, "along", nearest);
+      const isNear = other && other.off <= fit.off + figure.line.heightMm;
+      return [figure, isNear ? other : fit] as const;
+    });
+  }
+
   /** Extension lines bear ticks of several rows, and are no dimension lines for all that. */
   private noteExtensions({ from, to }: Dimension): void {
     for (const { crossing } of [from, to])
@@ -145,8 +165,12 @@ class Finder {
         this.extensions.add(crossing.row);
   }
 
-  /** The gap that a figure stands above, in or below, on lines along its baseline or on others. */
-  private between(figure: Figure, which: "along" | "across"): Fit | undefined {
+  /** The gap that a figure stands above, in or below, on lines along its baseline or on others, but for those of others. */
+  private between(
+    figure: Figure,
+    which: "along" | "across",
+    others: ReadonlyMap<string, unknown> = new Map(),
+  ): Fit | undefined {
     let best: Fit | undefined;
     for (const [i, ownOff] of this.nearestFirst(figure, which)) {
       // What else speaks against a line is added to how far off it lies.
@@ -163,7 +187,7 @@ class Finder {
       const off = away + unlikely(figure, on.carrier, pair);
       if (best && off >= best.off) continue;
       const gap = { carrier: on.carrier, left: pair[0], right: pair[1], pieces: on.pieces };
-      if (!this.isDrawn(gap, figure)) continue;
+      if (others.has(keyOf(gap)) || !this.isDrawn(gap, figure)) continue;
       best = { gap, place: placeOf(figure, on.carrier, left), confidence: confidenceOf(pair, which), off };
     }
     return best;
@@ -437,7 +461,8 @@ function partsThatRead(texts: Page["texts"], line: TextLine): { readonly part: T
     // A figure and the unit behind it may be two strings.
     for (const count of [2, 1]) {
       const rows = line.rows.slice(i, i + count);
-      const part = rows.length === count ? partOf(texts, line, rows) : undefined;
+      const isFollowed = count === 1 || UNIT.test(texts.strings[rows[1] ?? -1] ?? "");
+      const part = rows.length === count && isFollowed ? partOf(texts, line, rows) : undefined;
       const written = part && part.text.length >= 2 ? readWritten(part.text) : undefined;
       if (!part || !written) continue;
       found.push({ part, written });
@@ -447,6 +472,8 @@ function partsThatRead(texts: Page["texts"], line: TextLine): { readonly part: T
   }
   return found;
 }
+
+const UNIT = /^\s*(?:mm|cm|m|ft|in|feet|inches|['"′″])\.?\s*$/i;
 
 /** Strings that follow one another on a line. */
 function partOf(texts: Page["texts"], line: TextLine, rows: readonly number[]): TextLine {

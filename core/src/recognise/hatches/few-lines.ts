@@ -58,7 +58,7 @@ export function fewLinesAcross(facts: PageFacts, family: HatchFamily, looked: Lo
   return {
     angleDeg,
     angleOffDeg: RIGHT_ANGLE_OFF_DEG,
-    spacingMm: steps.length > 0 ? Math.min(...steps) : 0,
+    spacingMm: leastStep(steps),
     isFew: true,
     dash: family.dash,
     lines: places.length,
@@ -67,6 +67,16 @@ export function fewLinesAcross(facts: PageFacts, family: HatchFamily, looked: Lo
     boxMm: family.boxMm,
   };
 }
+
+/** The least step, where all are so many times as wide; 0 where they are of several regions, each with its own beginning. */
+function leastStep(steps: readonly number[]): number {
+  const least = Math.min(...steps);
+  const isEven = steps.every((step) => Math.abs(step / least - Math.round(step / least)) <= EVEN);
+  const isUsual = steps.filter((step) => step < (1 + EVEN) * least).length >= OFTEN * steps.length;
+  return steps.length > 0 && isEven && isUsual ? least : 0;
+}
+const EVEN = 0.08;
+const OFTEN = 0.34;
 
 function directionOf(lines: LineWork, i: number): number {
   const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];

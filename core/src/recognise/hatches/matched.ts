@@ -1,6 +1,7 @@
 import type { HatchEntry } from "../../standard/plain";
-import { distanceToBox, overlap, type PointMm } from "../../drawing";
+import { distanceToBox, grown, overlap, type PointMm } from "../../drawing";
 import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
+import { LINE_WORK } from "../line-work";
 import type { Parameter } from "../parameter";
 import type { PageFacts, PageRecogniser, Sure } from "../recogniser";
 import { STATED_SCALE } from "../stated-scale";
@@ -111,8 +112,9 @@ function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]):
   for (const [i, one] of others.entries()) for (const two of others.slice(i + 1)) yield [...own, one, two];
 }
 
-function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, axes: readonly number[]): MatchedHatch {
+function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, ofPage: readonly number[]): MatchedHatch {
   const { file } = facts;
+  const axes = [...ofPage, ...axesAround(facts, hatch)];
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
   let like: MatchedHatch["like"];
   let notJudged = false;
@@ -165,8 +167,7 @@ function timesAsWide(
   axes: readonly number[],
 ): { readonly times: number; readonly turnDeg: number } | undefined {
   const meant = entry.families.map((family) => ({ ...family, paperMm: spacingOf(family) / perPaper }));
-  const turns =
-    entry.basis === "paper" ? [0] : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, entry, axes));
+  const turns = entry.basis === "paper" ? [0] : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, axes));
   for (const turn of turns) {
     const ofFound = hatch.families.map((found) =>
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
@@ -237,13 +238,28 @@ function axesOf(facts: PageFacts): number[] {
   return [0, ...new Set(along.map((each) => Math.round(each * 2) / 2))];
 }
 
-/**
- * Lines of one direction alone would fit boards at any angle: they run along the building, or across it. Patterns of
- * several directions may be laid at any.
- */
-const isAlongBuilding = (turn: number, { families }: HatchEntry, axes: readonly number[]): boolean =>
-  families.length > 1 || axes.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
+/** Patterns in the building run along it, or across it, or stand at an angle of their own to that (handbook 3, Settled). */
+const isAlongBuilding = (turn: number, axes: readonly number[]): boolean =>
+  axes.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
 const ALONG_DEG = 1.5;
+
+/** Directions of the lines that bound a hatch, degrees: a wing may be turned against all that is dimensioned. */
+function axesAround(facts: PageFacts, { boxMm, rows }: Hatch): number[] {
+  const lines = facts.of(LINE_WORK)[0]?.value;
+  const near = lines?.near(grown(boxMm, AROUND_MM)) ?? [];
+  if (!lines || near.length > MOST_AROUND) return [];
+  const own = new Set(rows);
+  const least = LEAST_SIDE * Math.min(boxMm.width, boxMm.height);
+  const found = near.flatMap((i) => {
+    if (own.has(lines.rows[i] ?? 0) || lines.length(i) < least) return [];
+    const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
+    return [Math.round(((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI) * 2) / 2];
+  });
+  return [...new Set(found)];
+}
+const AROUND_MM = 3;
+const LEAST_SIDE = 0.4;
+const MOST_AROUND = 4000;
 
 /** What stands in the building is turned with it. */
 function turnsOf({ families }: Hatch, entry: HatchEntry): number[] {

@@ -1,6 +1,7 @@
 import { counted } from "../../base/words";
-import { markBox, PAINT, type Page, type PointMm } from "../../drawing";
+import { grown, markBox, PAINT, type Page, type PointMm } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
+import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../../recognise/recogniser";
 import { STRAIGHTS } from "../../recognise/straights";
 import { rule } from "../rule";
@@ -33,7 +34,7 @@ export const doubled = rule({
   title: "The same mark twice in one place",
   severity: "note",
   needs: [],
-  reads: [DOUBLED, DIMENSIONS, STRAIGHTS],
+  reads: [DOUBLED, DIMENSIONS, STRAIGHTS, LINE_WORK],
   parameters: [],
   mends: "remove",
   page: {
@@ -51,10 +52,11 @@ export const doubled = rule({
         const dimensions = new Set(facts.of(DIMENSIONS).flatMap(({ value }) => value.rows));
         const layers = new Map<number, number[]>();
         const isTwice = wholeLines(facts);
+        const lines = facts.of(LINE_WORK)[0]?.value;
         for (const { row, upon } of found) {
           if (dimensions.has(row) || dimensions.has(upon) || isAtDimension(facts, row, dimensions)) continue;
           if (!isTwice(row, upon)) continue;
-          if (isSideOfFour(facts.page, row) && isSideOfFour(facts.page, upon)) continue;
+          if (lines && isBetweenCells(facts.page, lines, row)) continue;
           const layer = facts.page.paths.layer[row] ?? -1;
           const known = layers.get(layer);
           if (known) known.push(row);
@@ -90,30 +92,33 @@ function wholeLines(facts: PageFacts): (row: number, upon: number) => boolean {
   };
 }
 
-/** Cells, blocks and tiles beside each other have a side in common; each may be drawn with four lines of its own. */
-function isSideOfFour({ paths }: Page, row: number): boolean {
-  const endsOf = (at: number): readonly [PointMm, PointMm] | undefined => {
-    const first = paths.firstPoint[at] ?? 0;
-    if ((paths.firstPoint[at + 1] ?? 0) - first !== 2) return undefined;
-    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = paths.points.subarray(first * 2, first * 2 + 4);
-    return [
-      [x1, y1],
-      [x2, y2],
-    ];
-  };
-  const meets = (a: PointMm, b: PointMm): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) <= SAME_MM;
-  for (let start = Math.max(0, row - 3); start <= row && start + 3 < paths.count; start++) {
-    const sides = [0, 1, 2, 3].map((k) => endsOf(start + k));
-    const isClosed = sides.every((side, k) => {
-      const next = sides[(k + 1) % 4];
-      return side && next && side.some((a) => next.some((b) => meets(a, b)));
-    });
-    const corners = sides.flatMap((side) => side ?? []);
-    // Each corner belongs to two of the sides.
-    if (isClosed && corners.every((a) => corners.filter((b) => meets(a, b)).length === 2)) return true;
-  }
-  return false;
+/**
+ * Cells, blocks and tiles beside each other have a side in common, and each is drawn with four lines of its own: at both
+ * ends of the side, lines go off to either side of it.
+ */
+function isBetweenCells(page: Page, lines: LineWork, row: number): boolean {
+  const around = grown(markBox(page, "paths", row), MEET_MM);
+  const near = lines.near(around);
+  const own = near.find((i) => row >= (lines.rows[i] ?? 0) && row <= (lines.lastRows[i] ?? 0));
+  if (own === undefined) return false;
+  const [[x1, y1], [x2, y2]] = [lines.end(own, 0), lines.end(own, 1)];
+  const length = Math.hypot(x2 - x1, y2 - y1);
+  const besides = ([x, y]: PointMm): number => ((x2 - x1) * (y - y1) - (y2 - y1) * (x - x1)) / length;
+  return ([0, 1] as const).every((which) => {
+    const corner = lines.end(own, which);
+    const ways = near.flatMap((i) =>
+      ([0, 1] as const)
+        .filter((end) => distance(lines.end(i, end), corner) <= MEET_MM)
+        .map((end) => besides(lines.end(i, end === 0 ? 1 : 0))),
+    );
+    return Math.max(...ways) > LEAST_BESIDE_MM && Math.min(...ways) < -LEAST_BESIDE_MM;
+  });
 }
+
+const distance = ([x1, y1]: PointMm, [x2, y2]: PointMm): number => Math.hypot(x2 - x1, y2 - y1);
+/** Lines meet within this, and one that goes off is longer. Millimetres. */
+const MEET_MM = 0.05;
+const LEAST_BESIDE_MM = 0.5;
 
 /** Marks in one place of the table that are looked at; where more differ by next to nothing, the rest are not compared. */
 const MOST_PROBES = 64;

@@ -5,6 +5,7 @@ import { boxOfPoints, contains, grown, markBox, PAINT, type BoxMm, type Page } f
 import type { PageFacts } from "../../recognise/recogniser";
 import { SHEET_FRAMES, type SheetFrame } from "../../recognise/sheet-frames";
 import { STRAIGHTS } from "../../recognise/straights";
+import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
 import { zoneLines } from "../../standard/plain";
 import { rule } from "../rule";
 
@@ -22,7 +23,7 @@ export const outside = rule({
   title: "Marks outside the drawing area",
   severity: "mend",
   needs: [],
-  reads: [SHEET_FRAMES, STRAIGHTS],
+  reads: [SHEET_FRAMES, STRAIGHTS, TITLE_BLOCKS],
   parameters: [],
   page: {
     measures:
@@ -40,7 +41,8 @@ export const outside = rule({
       for (const sort of ["paths", "texts"] as const) {
         const rowsOn = new Map<number, number[]>();
         const { layer, count, paint } = facts.page[sort];
-        const ofFrame = sort === "paths" ? frameInPieces(facts, frame) : NONE;
+        // What is too long for its field is told by title/too-long.
+        const ofFrame = sort === "paths" ? frameInPieces(facts, frame) : valuesOfFields(facts);
         for (let row = 0; row < count; row++) {
           if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || ofFrame.has(row) || !isOutside(facts.page, sort, row, frame))
             continue;
@@ -59,7 +61,12 @@ export const outside = rule({
   },
 });
 
-const NONE: ReadonlySet<number> = new Set();
+const valuesOfFields = (facts: PageFacts): ReadonlySet<number> =>
+  new Set(
+    facts
+      .of(TITLE_BLOCKS)
+      .flatMap(({ value }) => value.cells.flatMap(({ values }) => values.flatMap(({ rows }) => rows))),
+  );
 
 /** Rows of the frame's lines that a file wrote in pieces. */
 function frameInPieces(facts: PageFacts, frame: SheetFrame): ReadonlySet<number> {
