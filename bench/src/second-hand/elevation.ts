@@ -31,10 +31,11 @@ function drawFace(desk: Desk, face: Face, codes: Set<string>): Field {
   const openings: Field[] = [];
   const step = house.module;
   const sill = Math.round((house.isMetric ? 900 : 30 * 25.4) / step) * step;
-  for (let x = w * 0.12; x < w * 0.8; x += w * 0.28) {
+  for (let x = w * 0.1; x < w * 0.8;) {
     const wide = chance.one(house.windows.slice(0, 2));
     const left = Math.round(x / step) * step;
     if (left + wide < w * 0.92) openings.push([left, sill, left + wide, house.head]);
+    x = left + wide + Math.max(w * 0.08, 8 * ratio);
   }
   return paper.during(() => {
     paper.take("A-ELEV-PATT", 0.13);

@@ -236,7 +236,7 @@ export function drawTitle(
     const words = paper.words(at, title, 5);
     paper.line([at[0], at[1] - 1.6], [words[2] + 6, at[1] - 1.6]);
     if (note !== null) paper.words([at[0], at[1] - 5.6], note, 2.5);
-    if (note !== null && chance.is(0.5)) bar(desk, [at[0] + paper.widthOf(note, 2.5) + 12, at[1] - 6.2], scale.ratio);
+    if (note !== null && chance.is(0.5)) bar(desk, [at[0] + paper.widthOf(note, 2.5) + 12, at[1] - 9], scale.ratio);
   });
   void house;
 }

@@ -2,9 +2,11 @@ import { mostAgreed } from "../../base/agreed";
 import { groupedBy } from "../../base/grouped";
 import { boxOfPoints } from "../../drawing";
 import { Length, type Reading } from "../../quantity";
-import { DRAWN_PARTS } from "../dimensions/drawings";
+import { DRAWN_PARTS, partAt } from "../dimensions/drawings";
 import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
+import { DRAWING_TITLES } from "../drawing-titles";
 import type { PageFacts } from "../recogniser";
+import { Sets } from "../sets";
 import { LEVELS, type Level } from "./levels";
 import { scaleAt } from "./scale-at";
 
@@ -39,15 +41,88 @@ interface Read {
 export function levelRows(facts: PageFacts, offMm: number): LevelRow[] {
   const regions = facts.of(LEVELS).length === 0 ? undefined : facts.of(DRAWING_REGIONS)[0]?.value;
   const read = facts.of(LEVELS).flatMap(({ value }) => (value.heightsMm.length > 0 ? [value] : []));
-  const groups = groupedBy(read, ({ atMm }) => regions?.of(atMm) ?? -1);
-  return [...groups.values()].flatMap((levels) => {
+  return ofDrawings(facts, read, regions).flatMap((levels) => {
     const scale = levels[0] && scaleAt(facts, levels[0].atMm);
     if (scale === undefined) return [];
     const off = Math.max(offMm, PAPER_MM * scale);
-    const row = rowOf(levels, scale, off) ?? besideDimension(facts, levels, scale, off, regions);
+    const row =
+      rowOf(levels, scale, off) ??
+      besideDimension(facts, levels, scale, off, regions) ??
+      fromNought(facts, levels, scale, off, regions);
     return row ? [row] : [];
   });
 }
+
+/**
+ * Levels by the drawings that they belong to: those of one region, and those that stand over each other in one column
+ * with nothing but paper between, as the top of a roof does high above the rest.
+ */
+function ofDrawings(facts: PageFacts, levels: readonly Level[], regions: DrawingRegions | undefined): Level[][] {
+  if (levels.length > MOST_LEVELS)
+    return [...groupedBy(levels.slice(), ({ atMm }) => regions?.of(atMm) ?? -1).values()];
+  const sets = new Sets(levels.length);
+  const titles = facts.of(DRAWING_TITLES).map(({ value }) => value.boxMm);
+  const scales = levels.map(({ atMm }) => scaleAt(facts, atMm));
+  const places = levels.map(({ atMm }) => regions?.of(atMm) ?? -1);
+  const isColumn = (a: Level, b: Level): boolean => {
+    const [x, other] = [a.line.startMm[0], b.line.startMm[0]];
+    if (Math.abs(x - other) > COLUMN_MM) return false;
+    const [low, high] = [Math.min(a.atMm[1], b.atMm[1]), Math.max(a.atMm[1], b.atMm[1])];
+    return titles.every((box) => box.y < low || box.y > high || box.x > x || box.x < x - WIDEST_MM);
+  };
+  for (let i = 0; i < levels.length; i++)
+    for (let k = 0; k < i; k++)
+      if (scales[i] === scales[k] && (places[i] === places[k] || isColumn(levels[i]!, levels[k]!))) sets.join(i, k);
+  return [
+    ...groupedBy(
+      levels.map((level, i) => [level, sets.first(i)] as const),
+      ([, first]) => first,
+    ).values(),
+  ].map((group) => group.map(([level]) => level));
+}
+const COLUMN_MM = 3;
+/** A title that is farther to the left is of another drawing. */
+const WIDEST_MM = 400;
+/** More levels on a page are not looked at one by one. */
+const MOST_LEVELS = 500;
+
+/**
+ * Nought and one other level beside the same building, in one column: where the dimensions imply a scale, the distance
+ * between their lines says what the other has to be.
+ */
+function fromNought(
+  facts: PageFacts,
+  levels: readonly Level[],
+  scale: number,
+  off: number,
+  regions: DrawingRegions | undefined,
+): LevelRow | undefined {
+  const [zero, ...zeros] = levels.filter(isNought);
+  const others = levels.filter((level) => !isNought(level));
+  const [other, ...more] = others;
+  if (!zero || zeros.length > 0 || !other || more.length > 0) return undefined;
+  if (Math.abs(zero.line.startMm[0] - other.line.startMm[0]) > COLUMN_MM) return undefined;
+  const part = partAt(facts, zero.atMm);
+  if (!part?.implied || part !== partAt(facts, other.atMm)) return undefined;
+  const own = part.dimensions.filter(
+    ({ agrees, dimension }) => agrees && regions?.of(dimension.from.atMm) === regions?.of(zero.atMm),
+  );
+  if (own.length < LEAST_OF_SCALE) return undefined;
+  // Each has several lines beside it: they stand at like ones of them.
+  const rises = other.heightsMm.flatMap((high) => zero.heightsMm.map((low) => (high - low) * scale));
+  const pairs = rises.flatMap((rise) => other.readings.map(({ length }) => [length.toNumber(), rise] as const));
+  const [nearest] = pairs.sort((a, b) => Math.abs(a[0] - a[1]) - Math.abs(b[0] - b[1]));
+  if (!nearest) return undefined;
+  const [readsMm] = nearest;
+  const away = Math.abs(nearest[0] - nearest[1]);
+  if (away <= off || away > LEAST_SLIP_MM) return undefined;
+  const [first, last] = [zero.heightsMm[0] ?? 0, other.heightsMm[0] ?? 0];
+  return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm: (last - first) * scale }], scale };
+}
+/** So many dimensions of the drawing agree on its scale. */
+const LEAST_OF_SCALE = 2;
+
+const isNought = ({ readings }: Level): boolean => readings.every(({ length }) => length.compare(Length.zero) === 0);
 
 /**
  * Two levels say nothing of which is wrong, unless one is nought and a dimension between their lines says how far they
@@ -60,7 +135,6 @@ function besideDimension(
   off: number,
   regions: DrawingRegions | undefined,
 ): LevelRow | undefined {
-  const isNought = ({ readings }: Level): boolean => readings.every(({ length }) => length.compare(Length.zero) === 0);
   const zeros = levels.filter(isNought);
   const [zero] = zeros;
   const [other, ...more] = levels.filter((level) => !isNought(level));
@@ -107,7 +181,9 @@ function rowOf(levels: readonly Level[], scale: number, off: number): LevelRow |
   best = { ...best, off: best.off.filter(isOfRow(best.agreeing)) };
   const values = new Set(best.agreeing.map(({ text }) => text));
   const all = best.agreeing.length + best.off.length;
-  return values.size >= LEAST_AGREEING && best.agreeing.length >= LEAST_SHARE * all ? best : undefined;
+  // Nought is where heights are measured from: with it, two are enough at a scale that is known.
+  const least = best.agreeing.some(isNought) ? LEAST_AGREEING - 1 : LEAST_AGREEING;
+  return values.size >= least && best.agreeing.length >= LEAST_SHARE * all ? best : undefined;
 }
 
 /** Whether a level stands with others, above or below them, and is off by no more than could be a slip. */

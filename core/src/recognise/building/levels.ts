@@ -58,7 +58,7 @@ function levelsOf(facts: PageFacts): Sure<Level>[] {
     const isLevel = Math.abs(line.angleDeg) < 1;
     if (!isLevel || line.heightMm < HEIGHT_MM.least || line.heightMm > HEIGHT_MM.most) continue;
     if (inBlocks.has(line) || line.rows.some((row) => figures.has(row))) continue;
-    const read = readLevel(line.text.trim());
+    const read = readLevel(line.text.trim()) ?? readAtTriangle(lines, line);
     if (!read) continue;
     const heightsMm = heightsBeside(lines, heads, line);
     if (heightsMm.length === 0 && !read.isSigned) continue;
@@ -96,6 +96,45 @@ function readLevel(text: string): { name: string; readings: readonly Reading[]; 
   if (read?.kind !== "level" || (!isSigned && !/[.,']/.test(figure))) return undefined;
   return { name: GENERIC.test(name) ? "" : name.toUpperCase(), readings: read.readings, isSigned };
 }
+
+/** A length without a sign, in metres with decimals or in feet, over or beside a triangle that stands on its tip. */
+function readAtTriangle(
+  lines: LineWork,
+  line: TextLine,
+): { name: string; readings: readonly Reading[]; isSigned: boolean } | undefined {
+  const text = line.text.trim();
+  const written = /[.,']/.test(text) ? readWritten(text) : undefined;
+  if (written?.kind !== "length" || !hasTriangle(lines, line)) return undefined;
+  return { name: "", readings: written.readings, isSigned: false };
+}
+
+/** Whether two short lines that slant either way meet in a tip below or above lettering, or beside it. */
+function hasTriangle(lines: LineWork, line: TextLine): boolean {
+  const own = boxOfPoints(cornersOf(line));
+  const reach = REACH.up * line.heightMm;
+  const around = { x: own.x - reach, y: own.y - reach, width: own.width + 2 * reach, height: own.height + 2 * reach };
+  const near = lines.near(around);
+  if (near.length > TRIANGLE.mostNear) return false;
+  const sides = near.filter((i) => {
+    const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
+    const slant = Math.abs(y2 - y1) / (Math.hypot(x2 - x1, y2 - y1) || 1);
+    return lines.length(i) < TRIANGLE.mostHeights * line.heightMm && slant > TRIANGLE.least && slant < TRIANGLE.most;
+  });
+  const tips = sides.map((i) => {
+    const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
+    const [low, high] = p[1] < q[1] ? [p, q] : [q, p];
+    return { low, high, leans: Math.sign(high[0] - low[0]) };
+  });
+  return tips.some((a) =>
+    tips.some(
+      (b) =>
+        a.leans * b.leans < 0 &&
+        Math.hypot(a.low[0] - b.low[0], a.low[1] - b.low[1]) <= TRIANGLE.meetMm &&
+        Math.abs(a.high[1] - b.high[1]) <= TRIANGLE.meetMm,
+    ),
+  );
+}
+const TRIANGLE = { mostHeights: 2.5, least: 0.4, most: 0.97, meetMm: 0.1, mostNear: 60 };
 
 /** Heights of the level lines and tips that stand right above, below or beside a line of lettering. */
 function heightsBeside(lines: LineWork, heads: Heads, line: TextLine): number[] {

@@ -114,7 +114,8 @@ function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]):
 
 function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, ofPage: readonly number[]): MatchedHatch {
   const { file } = facts;
-  const axes = [...ofPage, ...axesAround(facts, hatch)];
+  const around = axesAround(facts, hatch);
+  const axes = { all: [...ofPage, ...around], isBare: around.length === 0 };
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
   let like: MatchedHatch["like"];
   let notJudged = false;
@@ -164,10 +165,13 @@ function timesAsWide(
   perPaper: number,
   angleDeg: number,
   share: number,
-  axes: readonly number[],
+  axes: { readonly all: readonly number[]; readonly isBare: boolean },
 ): { readonly times: number; readonly turnDeg: number } | undefined {
   const meant = entry.families.map((family) => ({ ...family, paperMm: spacingOf(family) / perPaper }));
-  const turns = entry.basis === "paper" ? [0] : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, axes));
+  const turns =
+    entry.basis === "paper"
+      ? [0]
+      : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, entry, axes.all, axes.isBare));
   for (const turn of turns) {
     const ofFound = hatch.families.map((found) =>
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
@@ -238,8 +242,12 @@ function axesOf(facts: PageFacts): number[] {
   return [0, ...new Set(along.map((each) => Math.round(each * 2) / 2))];
 }
 
-/** Patterns in the building run along it, or across it, or stand at an angle of their own to that (handbook 3, Settled). */
-const isAlongBuilding = (turn: number, axes: readonly number[]): boolean =>
+/**
+ * Patterns in the building keep to its axes (handbook 3, Settled). Where nothing around says how it is turned, two
+ * directions and more may well be along and across it.
+ */
+const isAlongBuilding = (turn: number, { families }: HatchEntry, axes: readonly number[], isBare: boolean): boolean =>
+  (isBare && families.length > 1) ||
   axes.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
 const ALONG_DEG = 1.5;
 

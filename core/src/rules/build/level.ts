@@ -21,11 +21,11 @@ export const level = rule({
   parameters: [OFF],
   page: {
     measures:
-      "Levels of one section or elevation against each other: the difference of their values against the distance between their lines, at the scale that the dimensions imply, in metres, decimal feet or feet and inches. Where three and more of different heights agree, one that does not is told; of two, where one is zero and a dimension between their lines says otherwise than the other. Storeys that are named: the same name has the same level on every drawing of the file.",
+      "Levels of one section or elevation against each other: the difference of their values against the distance between their lines, at the scale that the dimensions imply, in metres, decimal feet or feet and inches. Where three and more of different heights agree, or two of which one is zero, one that does not is told; of two alone, where one is zero and the dimensions, or the scale that they imply, say otherwise than the other. Storeys that are named: the same name has the same level on every drawing of the file.",
     why: "Foundations are dug and slabs poured to levels. One that was not changed with the drawing is found when the stairs don't fit.",
     right: "0.00, +2.70 and +5.40 at lines 54 mm apart at 1:50.",
     wrong: "+5.20 at the upper one.",
-    cannotSee: "Levels on plans, and drawings with fewer than three different levels and no dimension between them.",
+    cannotSee: "Levels on plans, and two levels of a drawing that has no zero or no scale.",
     mend: "None: either the value or the line is wrong.",
   },
   judge(context) {

@@ -99,6 +99,8 @@ function wholeLines(facts: PageFacts): (row: number, upon: number) => boolean {
 function isBetweenCells(page: Page, lines: LineWork, row: number): boolean {
   const around = grown(markBox(page, "paths", row), MEET_MM);
   const near = lines.near(around);
+  // Looking through a crowd again for each of its marks would take minutes.
+  if (near.length > MOST_NEAR) return false;
   const own = near.find((i) => row >= (lines.rows[i] ?? 0) && row <= (lines.lastRows[i] ?? 0));
   if (own === undefined) return false;
   const [[x1, y1], [x2, y2]] = [lines.end(own, 0), lines.end(own, 1)];
@@ -119,6 +121,7 @@ const distance = ([x1, y1]: PointMm, [x2, y2]: PointMm): number => Math.hypot(x2
 /** Lines meet within this, and one that goes off is longer. Millimetres. */
 const MEET_MM = 0.05;
 const LEAST_BESIDE_MM = 0.5;
+const MOST_NEAR = 100;
 
 /** Marks in one place of the table that are looked at; where more differ by next to nothing, the rest are not compared. */
 const MOST_PROBES = 64;
