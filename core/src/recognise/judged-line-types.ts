@@ -1,5 +1,6 @@
 import type { Dash } from "../drawing";
 import type { LineTypeEntry } from "../standard/plain";
+import { isForHatches } from "./hatches/hatch-layers";
 import { NAMED_LAYERS } from "./layer-names";
 import { isLineType } from "./line-types";
 import { dashesIn, type StrokeLook } from "./looks";
@@ -53,6 +54,8 @@ function judged({ file }: PageFacts, { look, pen }: JudgedWidth): JudgedLineType
   const { standard, drawing } = file;
   // A thin area on its own may be a long dash of a row that is too short to be made out.
   if (look.asArea && !look.dashMm) return { look, state: "right", widthMm: look.widthMm };
+  // The pieces of broken hatch lines are the hatch's.
+  if (isForHatches(file, look.layer)) return { look, state: "right", widthMm: look.widthMm };
   const share = file.valueOf(DASH_OFF);
   const dash = dashesIn(drawing, look);
   const widthMm = pen?.widthMm ?? look.widthMm;

@@ -84,11 +84,28 @@ function legendsOf(facts: PageFacts): Sure<Legend>[] {
         Math.abs(row.meaning.startMm[0] - first.meaning.startMm[0]) <= SAME_COLUMN_MM,
     );
     const run = inSteps(column);
-    if (run.length < LEAST_ROWS) continue;
+    if (run.length < LEAST_ROWS || isOfTable(run, rows, levels)) continue;
     for (const row of run) taken.add(row);
     found.push(told(facts, undefined, run, []));
   }
   return found;
+}
+
+/**
+ * A schedule has codes in a column, too, and words beside them. A list that explains has each code once, and nothing
+ * stands before it but other rows of such lists.
+ */
+function isOfTable(run: readonly Row[], rows: readonly Row[], levels: Levels): boolean {
+  const meanings = new Map(run.map(({ entry }) => [entry.code, entry.meaning]));
+  if (run.some(({ entry }) => meanings.get(entry.code) !== entry.meaning)) return true;
+  const explained = new Set(rows.flatMap(({ entry }) => entry.lines));
+  const led = run.filter(({ code }) =>
+    levels.near(code.startMm[1], LEVEL * code.heightMm).some((other) => {
+      const gap = code.startMm[0] - other.startMm[0] - other.lengthMm;
+      return gap >= 0 && gap <= COLUMN_MM.most && !explained.has(other);
+    }),
+  );
+  return led.length > run.length / 2;
 }
 
 /** Lines by their baselines. */

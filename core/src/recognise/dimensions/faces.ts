@@ -12,6 +12,7 @@ const REACH_MM = 60;
 const LEAST_SHARE = 0.15;
 const PARALLEL_SIN = 0.01;
 const SAME_FACE_MM = 0.2;
+const LEAST_EDGE_MM = 3.5;
 
 /** Finds the wall face that a row of dimensions stands before. */
 export class Faces {
@@ -70,6 +71,8 @@ export class Faces {
       const [p, q] = [onCarrier(carrier, lines.end(i, 0)), onCarrier(carrier, lines.end(i, 1))];
       const [from, to] = [Math.max(row.fromMm, Math.min(p[0], q[0])), Math.min(row.toMm, Math.max(p[0], q[0]))];
       const behind = row.out * (row.leftMm - (p[1] + q[1]) / 2);
+      // Edges that are shorter are of arrows and other small things.
+      if (width === EDGE_OF_AREA && lines.length(i) < LEAST_EDGE_MM) continue;
       if (to - from < 1 || behind < 1 || behind > REACH_MM) continue;
       if (Math.abs(p[1] - q[1]) > PARALLEL_SIN * Math.abs(p[0] - q[0])) continue;
       found.push({ left: (p[1] + q[1]) / 2, from, to, width });

@@ -134,8 +134,29 @@ function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, ofPa
     if (!like || Math.abs(Math.log(times)) < Math.abs(Math.log(like.times))) like = { entry, times };
   }
   if (notJudged) return { hatch, notJudged };
+  const whole = file.standard.standard.hatches.find((entry) => isPartOf(hatch, entry, angleDeg, share));
+  if (whole) return { hatch, entry: whole, ...(scale === undefined ? {} : { scale }) };
   return { hatch, ...(like ? { like } : {}), ...(scale === undefined ? {} : { scale }) };
 }
+
+/**
+ * In a narrow strip the broken rows of a pattern are a few pieces, which look like whole lines, or like nothing. What
+ * has the rest of a pattern on paper, or its whole and its broken rows as if they were alike, may well be that pattern.
+ */
+function isPartOf({ families, boxMm }: Hatch, entry: HatchEntry, angleDeg: number, share: number): boolean {
+  const isNarrow = Math.min(boxMm.width, boxMm.height) <= NARROW_MM;
+  if (!isNarrow || entry.basis !== "paper" || entry.families.every(({ dashMm }) => dashMm.length === 0)) return false;
+  return families.every((found) => {
+    const along = entry.families.filter((each) => apart(found.angleDeg, each.angleDeg) <= angleDeg + found.angleOffDeg);
+    const isInterleaved = along.length > 1;
+    return along.some(({ spacingMm }) =>
+      [spacingMm, ...(isInterleaved ? [spacingMm / along.length] : [])].some(
+        (each) => (found.isFew && found.spacingMm === 0) || Math.abs(found.spacingMm / each - 1) <= share,
+      ),
+    );
+  });
+}
+const NARROW_MM = 20;
 
 /** The scale of the drawing that a hatch belongs to. */
 function scaleAt(facts: PageFacts, { boxMm: { x, y, width, height } }: Hatch): number | undefined {

@@ -29,6 +29,7 @@ export const HATCH_OUTLINES: PageRecogniser<ReadonlyMap<Hatch, HatchOutline>> = 
     const lines = facts.of(LINE_WORK)[0]?.value;
     const outlines = new Map<Hatch, HatchOutline>();
     const others = markRows(facts);
+    if (lines) addLeftOvers(facts, lines, others);
     const page = { left: MOST_ON_PAGE };
     for (const { value: hatch } of lines ? facts.of(HATCHES) : []) {
       const outline = lines && outlineOf(hatch, lines, others, page);
@@ -46,6 +47,32 @@ function markRows(facts: PageFacts): Set<number> {
     for (const row of value.rows) rows.add(row);
   return rows;
 }
+
+/**
+ * Slanting lines on a layer with hatches that run as their lines do, with their pen: pieces that fell out of their hatch
+ * because few of them lie beside each other.
+ */
+function addLeftOvers(facts: PageFacts, lines: LineWork, rows: Set<number>): void {
+  const { layer, widthMm } = facts.page.paths;
+  const lookOf = (row: number): string => `${layer[row]} ${(widthMm[row] ?? 0).toFixed(2)}`;
+  const directions = new Map<string, Set<number>>();
+  for (const { value: hatch } of facts.of(HATCHES))
+    for (const { angleDeg, rows: own } of hatch.families) {
+      if (Math.abs((angleDeg % 90) - 45) > SLANTING_OFF_DEG) continue;
+      const look = lookOf(own[0] ?? 0);
+      directions.set(look, (directions.get(look) ?? new Set()).add(Math.round(angleDeg)));
+    }
+  for (let i = 0; directions.size > 0 && i < lines.count; i++) {
+    const known = directions.get(lookOf(lines.rows[i] ?? 0));
+    if (!known) continue;
+    const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
+    const degrees = (Math.round((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI) + 180) % 180;
+    if ([-1, 0, 1].some((step) => known.has((degrees + step + 180) % 180)))
+      for (const row of lines.rowsOf(i)) rows.add(row);
+  }
+}
+/** Lines nearer to level or upright may be outlines. */
+const SLANTING_OFF_DEG = 40;
 
 /** So few lines around a hatch are tried on every end; among more, each end looks for what is near it. */
 const FEW_AROUND = 64;
