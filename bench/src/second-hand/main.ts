@@ -60,4 +60,4 @@ function write(sheets: readonly Sheet[], at: (sheet: Sheet) => string, folder: s
   }
 }
 
-await secondHand(Number(said("sheets") ?? 200), Number(said("seed") ?? 1));
+await secondHand(Number(said("sheets") ?? 210), Number(said("seed") ?? 1));

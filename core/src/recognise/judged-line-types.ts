@@ -1,6 +1,7 @@
 import type { Dash } from "../drawing";
 import type { LineTypeEntry } from "../standard/plain";
 import { isForHatches } from "./hatches/hatch-layers";
+import { hatchRows, SURE_HATCH } from "./hatches/hatches";
 import { NAMED_LAYERS } from "./layer-names";
 import { isLineType } from "./line-types";
 import { dashesIn, type StrokeLook } from "./looks";
@@ -44,18 +45,21 @@ export const JUDGED_LINE_TYPES: PageRecogniser<JudgedLineType> = {
   finds: "dashes against the line types",
   from: "dashes and gaps on paper as multiples of the width, wherever the pattern begins, and the line type of the layer",
   parameters: [DASH_OFF],
-  find: (facts) =>
-    facts
+  find: (facts) => {
+    const hatched = hatchRows(facts, SURE_HATCH);
+    return facts
       .of(JUDGED_WIDTHS)
-      .map(({ value, confidence, evidence }) => ({ value: judged(facts, value), confidence, evidence })),
+      .map(({ value, confidence, evidence }) => ({ value: judged(facts, value, hatched), confidence, evidence }));
+  },
 };
 
-function judged({ file }: PageFacts, { look, pen }: JudgedWidth): JudgedLineType {
+function judged({ file }: PageFacts, { look, pen }: JudgedWidth, hatched: ReadonlySet<number>): JudgedLineType {
   const { standard, drawing } = file;
   // A thin area on its own may be a long dash of a row that is too short to be made out.
   if (look.asArea && !look.dashMm) return { look, state: "right", widthMm: look.widthMm };
-  // The pieces of broken hatch lines are the hatch's.
-  if (isForHatches(file, look.layer)) return { look, state: "right", widthMm: look.widthMm };
+  // The pieces of broken hatch lines are the hatch's, whatever layer they lie on (hatch/off-layer tells of that).
+  const isOfHatch = isForHatches(file, look.layer) || look.rows.every((row) => hatched.has(row));
+  if (isOfHatch) return { look, state: "right", widthMm: look.widthMm };
   const share = file.valueOf(DASH_OFF);
   const dash = dashesIn(drawing, look);
   const widthMm = pen?.widthMm ?? look.widthMm;

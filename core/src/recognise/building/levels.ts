@@ -53,12 +53,13 @@ function levelsOf(facts: PageFacts): Sure<Level>[] {
   const blocks = facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells.flatMap(({ values }) => values));
   const inBlocks = new Set(blocks);
   const found: Sure<Level>[] = [];
+  const looked = { left: TRIANGLE.mostLookedAt };
   for (const { value: line } of facts.of(LETTERING)) {
     if (found.length >= MOST_LEVELS) break;
     const isLevel = Math.abs(line.angleDeg) < 1;
     if (!isLevel || line.heightMm < HEIGHT_MM.least || line.heightMm > HEIGHT_MM.most) continue;
     if (inBlocks.has(line) || line.rows.some((row) => figures.has(row))) continue;
-    const read = readLevel(line.text.trim()) ?? readAtTriangle(lines, line);
+    const read = readLevel(line.text.trim()) ?? readAtTriangle(lines, line, looked);
     if (!read) continue;
     const heightsMm = heightsBeside(lines, heads, line);
     if (heightsMm.length === 0 && !read.isSigned) continue;
@@ -101,19 +102,21 @@ function readLevel(text: string): { name: string; readings: readonly Reading[]; 
 function readAtTriangle(
   lines: LineWork,
   line: TextLine,
+  looked: { left: number },
 ): { name: string; readings: readonly Reading[]; isSigned: boolean } | undefined {
   const text = line.text.trim();
   const written = /[.,']/.test(text) ? readWritten(text) : undefined;
-  if (written?.kind !== "length" || !hasTriangle(lines, line)) return undefined;
+  if (written?.kind !== "length" || !hasTriangle(lines, line, looked)) return undefined;
   return { name: "", readings: written.readings, isSigned: false };
 }
 
 /** Whether two short lines that slant either way meet in a tip below or above lettering, or beside it. */
-function hasTriangle(lines: LineWork, line: TextLine): boolean {
+function hasTriangle(lines: LineWork, line: TextLine, looked: { left: number }): boolean {
   const own = boxOfPoints(cornersOf(line));
   const reach = REACH.up * line.heightMm;
   const around = { x: own.x - reach, y: own.y - reach, width: own.width + 2 * reach, height: own.height + 2 * reach };
-  const near = lines.near(around);
+  const near = looked.left > 0 ? lines.near(around) : [];
+  looked.left -= near.length;
   if (near.length > TRIANGLE.mostNear) return false;
   const sides = near.filter((i) => {
     const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
@@ -134,7 +137,7 @@ function hasTriangle(lines: LineWork, line: TextLine): boolean {
     ),
   );
 }
-const TRIANGLE = { mostHeights: 2.5, least: 0.4, most: 0.97, meetMm: 0.1, mostNear: 60 };
+const TRIANGLE = { mostHeights: 2.5, least: 0.4, most: 0.97, meetMm: 0.1, mostNear: 60, mostLookedAt: 500_000 };
 
 /** Heights of the level lines and tips that stand right above, below or beside a line of lettering. */
 function heightsBeside(lines: LineWork, heads: Heads, line: TextLine): number[] {

@@ -24,9 +24,16 @@ export interface Enclosed {
 const MOST_PAIRS = 1_000_000;
 
 /**
+ * Lines of what is built meet others at their ends and seldom cross. Where thousands cross so many others each, they
+ * enclose scraps, not rooms.
+ */
+const MOST_CROSSINGS = 1.5;
+const MANY = 3000;
+
+/**
  * Everything that straights enclose: they are split where they meet or come within `snapMm` of meeting, two loose ends no
  * farther apart than `bridgeMm` are joined, what stays loose is left out, and the faces between are walked around.
- * Undefined where there are too many pairs to look at.
+ * Undefined where there are too many pairs to look at, or lines that cross at random.
  */
 export function enclosedBy(segments: readonly Segment[], snapMm: number, bridgeMm = 0): Enclosed[] | undefined {
   const graph = graphOf(segments, snapMm);
@@ -98,14 +105,16 @@ function graphOf(segments: readonly Segment[], snap: number): Graph | undefined 
   index.finish();
   const stops: number[][] = segments.map(() => [0, 1]);
   let left = MOST_PAIRS;
+  let crossings = 0;
   for (let i = 0; i < segments.length; i++) {
     const own = segments[i]!;
     const [x1, y1, x2, y2] = own;
     const near = index.search(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2), (j) => j > i);
     left -= near.length;
     if (left < 0) return undefined;
-    for (const j of near) meet(own, segments[j]!, snap, stops[i]!, stops[j]!);
+    for (const j of near) if (meet(own, segments[j]!, snap, stops[i]!, stops[j]!)) crossings++;
   }
+  if (segments.length > MANY && crossings > MOST_CROSSINGS * segments.length) return undefined;
   segments.forEach(([x1, y1, x2, y2], i) => {
     const nodes = (stops[i] ?? [])
       .sort((a, b) => a - b)
@@ -115,19 +124,19 @@ function graphOf(segments: readonly Segment[], snap: number): Graph | undefined 
   return graph;
 }
 
-/** Where two segments cross or touch, as shares of the length of each. */
-function meet(a: Segment, b: Segment, snap: number, onA: number[], onB: number[]): void {
+/** Where two segments cross or touch, as shares of the length of each; says whether they cross, ends aside. */
+function meet(a: Segment, b: Segment, snap: number, onA: number[], onB: number[]): boolean {
   const [ax, ay, bx, by] = [a[2] - a[0], a[3] - a[1], b[2] - b[0], b[3] - b[1]];
   const [la, lb] = [Math.hypot(ax, ay), Math.hypot(bx, by)];
-  if (la === 0 || lb === 0) return;
+  if (la === 0 || lb === 0) return false;
   const cross = ax * by - ay * bx;
   if (Math.abs(cross) > 1e-3 * la * lb) {
     const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
     const [t, u] = [(dx * by - dy * bx) / cross, (dx * ay - dy * ax) / cross];
-    if (t < -snap / la || t > 1 + snap / la || u < -snap / lb || u > 1 + snap / lb) return;
+    if (t < -snap / la || t > 1 + snap / la || u < -snap / lb || u > 1 + snap / lb) return false;
     onA.push(Math.min(1, Math.max(0, t)));
     onB.push(Math.min(1, Math.max(0, u)));
-    return;
+    return t > snap / la && t < 1 - snap / la && u > snap / lb && u < 1 - snap / lb;
   }
   for (const [from, onto, stops, length] of [
     [b, a, onA, la],
@@ -142,6 +151,7 @@ function meet(a: Segment, b: Segment, snap: number, onA: number[], onB: number[]
       const off = Math.abs((x - onto[0]) * oy - (y - onto[1]) * ox) / length;
       if (off <= snap && share > 0 && share < 1) stops.push(share);
     }
+  return false;
 }
 
 class Graph {

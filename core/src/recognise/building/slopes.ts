@@ -63,7 +63,7 @@ class SlopeFinder {
 
   all(): Sure<WrittenSlope>[] {
     const lettering = this.facts.of(LETTERING).map(({ value }) => value);
-    const found = lettering.flatMap((line) => this.along(line) ?? []);
+    const found = lettering.flatMap((line) => this.along(line) ?? this.atTriangle(line) ?? []);
     return [...found, ...this.triangles(lettering)].map((slope) =>
       madeOut(
         this.facts.page.index,
@@ -92,6 +92,32 @@ class SlopeFinder {
     const [nearest] = candidates.filter(({ away }) => away <= REACH * line.heightMm).sort((a, b) => a.away - b.away);
     if (!nearest || this.isArrow(nearest.i)) return undefined;
     return this.told(line.text.trim(), slope, nearest.i, [line], []);
+  }
+
+  /** A slope that is written level at the level leg of a right-angled triangle. */
+  private atTriangle(line: TextLine): WrittenSlope | undefined {
+    const slope = line.text.length <= MOST_CHARACTERS ? slopeIn(line.text) : undefined;
+    if (!slope || Math.abs(line.angleDeg) > LEAST_DEG) return undefined;
+    const [x] = middleOf(line);
+    for (const level of this.near(boxOfPoints(cornersOf(line), line.heightMm))) {
+      const [p, q] = [this.lines.end(level, 0), this.lines.end(level, 1)];
+      const length = this.lines.length(level);
+      if (length < LEG_MM.least || length > LEG_MM.most || Math.abs(p[1] - q[1]) > 0.02 * length) continue;
+      if (Math.abs((p[0] + q[0]) / 2 - x) > 0.35 * length) continue;
+      for (const [corner, other] of [
+        [p, q],
+        [q, p],
+      ] as const)
+        for (const upright of this.endingAt(corner)) {
+          const top = this.farEnd(upright, corner);
+          if (upright === level || Math.abs(top[0] - corner[0]) > 0.02 * this.lines.length(upright)) continue;
+          const slanting = this.longestAlong(top, other, [level, upright]);
+          if (slanting === undefined) continue;
+          const rows = [level, upright].flatMap((i) => this.lines.rowsOf(i));
+          return this.told(line.text.trim(), slope, slanting, [line], rows);
+        }
+    }
+    return undefined;
   }
 
   private told(

@@ -39,6 +39,8 @@ const STUB = 3;
 export const MEET_MM = 0.3;
 /** More outlines than this, and a page is no drawing of walls that anybody dimensions. */
 const MOST_OUTLINES = 150_000;
+/** Outlines around framed words that are looked at. */
+const MOST_LOOKED_AT = 500_000;
 const CONFIDENCE = { alone: 0.6, filled: 0.95, met: 0.9, notAsOthers: 0.4 };
 
 /** Two faces that run along each other with wall between them. Millimetres on paper. */
@@ -151,9 +153,12 @@ class WallFinder {
   private sidesOfLabels(): ReadonlySet<number> {
     const { lines } = this;
     const found = new Set<number>();
+    let left = MOST_LOOKED_AT;
     for (const { value: box } of this.facts.of(LABEL_FRAMES)) {
       const around = grown(box, MEET_MM);
-      for (const i of lines.near(around))
+      const near = left > 0 ? lines.near(around) : [];
+      left -= near.length;
+      for (const i of near)
         if ([0, 1].every((end) => contains(around, boxOfPoints([lines.end(i, end as 0 | 1)])))) found.add(i);
     }
     return found;

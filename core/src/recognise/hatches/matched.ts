@@ -55,7 +55,7 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   from: "the angles of their lines and the spacing between them, on paper or in the building",
   parameters: [SPACING_SHARE, ANGLE_DEG],
   find: (facts) => {
-    const axes = axesOf(facts);
+    const axes: Axes = { ofPage: axesOf(facts), looked: { left: MOST_LOOKED_AT } };
     const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
       const confidence = isForHatches(facts.file, sure.value.layer)
         ? Math.max(sure.confidence, SURE_HATCH)
@@ -72,11 +72,7 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
  * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by
  * itself is part of one where it has one of its directions at its spacing, and the others lie over it on the same layer.
  */
-function withParts(
-  facts: PageFacts,
-  found: readonly Sure<MatchedHatch>[],
-  axes: readonly number[],
-): Sure<MatchedHatch>[] {
+function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[], axes: Axes): Sure<MatchedHatch>[] {
   return found.flatMap((each) => {
     if (each.value.entry || each.value.notJudged) return [each];
     const { hatch, scale } = each.value;
@@ -112,9 +108,9 @@ function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]):
   for (const [i, one] of others.entries()) for (const two of others.slice(i + 1)) yield [...own, one, two];
 }
 
-function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, ofPage: readonly number[]): MatchedHatch {
+function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, { ofPage, looked }: Axes): MatchedHatch {
   const { file } = facts;
-  const around = axesAround(facts, hatch);
+  const around = axesAround(facts, hatch, looked);
   const axes = { all: [...ofPage, ...around], isBare: around.length === 0 };
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
   let like: MatchedHatch["like"];
@@ -156,7 +152,7 @@ function isPartOf({ families, boxMm }: Hatch, entry: HatchEntry, angleDeg: numbe
     );
   });
 }
-const NARROW_MM = 20;
+const NARROW_MM = 32;
 
 /** The scale of the drawing that a hatch belongs to. */
 function scaleAt(facts: PageFacts, { boxMm: { x, y, width, height } }: Hatch): number | undefined {
@@ -273,9 +269,10 @@ const isAlongBuilding = (turn: number, { families }: HatchEntry, axes: readonly 
 const ALONG_DEG = 1.5;
 
 /** Directions of the lines that bound a hatch, degrees: a wing may be turned against all that is dimensioned. */
-function axesAround(facts: PageFacts, { boxMm, rows }: Hatch): number[] {
-  const lines = facts.of(LINE_WORK)[0]?.value;
+function axesAround(facts: PageFacts, { boxMm, rows }: Hatch, looked: Axes["looked"]): number[] {
+  const lines = looked.left > 0 ? facts.of(LINE_WORK)[0]?.value : undefined;
   const near = lines?.near(grown(boxMm, AROUND_MM)) ?? [];
+  looked.left -= near.length;
   if (!lines || near.length > MOST_AROUND) return [];
   const own = new Set(rows);
   const least = LEAST_SIDE * Math.min(boxMm.width, boxMm.height);
@@ -286,6 +283,12 @@ function axesAround(facts: PageFacts, { boxMm, rows }: Hatch): number[] {
   });
   return [...new Set(found)];
 }
+/** The axes of a page, and how many lines may still be looked at for those around single hatches. */
+interface Axes {
+  readonly ofPage: readonly number[];
+  readonly looked: { left: number };
+}
+const MOST_LOOKED_AT = 1_000_000;
 const AROUND_MM = 3;
 const LEAST_SIDE = 0.4;
 const MOST_AROUND = 4000;

@@ -1,6 +1,7 @@
 import { groupedBy } from "../../base/grouped";
 import { counted, mm } from "../../base/words";
 import { DRAWN_LETTERING, DRAWN_LETTERING_SEARCH } from "../../recognise/drawn-lettering";
+import { isForHatches } from "../../recognise/hatches/hatch-layers";
 import { rule } from "../rule";
 
 export const textAsStrokes = rule({
@@ -25,7 +26,10 @@ export const textAsStrokes = rule({
         leaveOpen(
           `Page ${facts.page.index} has so many small marks, or so many in one place, that letters are not looked for among them.`,
         );
-      const lines = facts.of(DRAWN_LETTERING).map(({ value }) => value);
+      const isHatched = (row: number): boolean => isForHatches(facts.file, facts.page.paths.layer[row] ?? -1);
+      const lines = facts
+        .of(DRAWN_LETTERING)
+        .flatMap(({ value }) => (2 * value.rows.filter(isHatched).length > value.rows.length ? [] : [value]));
       const layers = groupedBy(lines, ({ rows }) => facts.page.paths.layer[rows[0] ?? 0] ?? -1);
       for (const [layer, own] of layers) {
         const heights = own.map(({ heightMm }) => Number(heightMm.toFixed(1)));

@@ -53,10 +53,11 @@ export const doubled = rule({
         const layers = new Map<number, number[]>();
         const isTwice = wholeLines(facts);
         const lines = facts.of(LINE_WORK)[0]?.value;
+        const looked = { left: MOST_LOOKED_AT };
         for (const { row, upon } of found) {
           if (dimensions.has(row) || dimensions.has(upon) || isAtDimension(facts, row, dimensions)) continue;
           if (!isTwice(row, upon)) continue;
-          if (lines && isBetweenCells(facts.page, lines, row)) continue;
+          if (lines && isBetweenCells(facts.page, lines, row, looked)) continue;
           const layer = facts.page.paths.layer[row] ?? -1;
           const known = layers.get(layer);
           if (known) known.push(row);
@@ -96,11 +97,12 @@ function wholeLines(facts: PageFacts): (row: number, upon: number) => boolean {
  * Cells, blocks and tiles beside each other have a side in common, and each is drawn with four lines of its own: at both
  * ends of the side, lines go off to either side of it.
  */
-function isBetweenCells(page: Page, lines: LineWork, row: number): boolean {
+function isBetweenCells(page: Page, lines: LineWork, row: number, looked: { left: number }): boolean {
   const around = grown(markBox(page, "paths", row), MEET_MM);
-  const near = lines.near(around);
   // Looking through a crowd again for each of its marks would take minutes.
-  if (near.length > MOST_NEAR) return false;
+  if (looked.left <= 0) return false;
+  const near = lines.near(around);
+  looked.left -= near.length;
   const own = near.find((i) => row >= (lines.rows[i] ?? 0) && row <= (lines.lastRows[i] ?? 0));
   if (own === undefined) return false;
   const [[x1, y1], [x2, y2]] = [lines.end(own, 0), lines.end(own, 1)];
@@ -121,7 +123,7 @@ const distance = ([x1, y1]: PointMm, [x2, y2]: PointMm): number => Math.hypot(x2
 /** Lines meet within this, and one that goes off is longer. Millimetres. */
 const MEET_MM = 0.05;
 const LEAST_BESIDE_MM = 0.5;
-const MOST_NEAR = 100;
+const MOST_LOOKED_AT = 200_000;
 
 /** Marks in one place of the table that are looked at; where more differ by next to nothing, the rest are not compared. */
 const MOST_PROBES = 64;

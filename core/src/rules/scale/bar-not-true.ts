@@ -27,7 +27,7 @@ export const barNotTrue = rule({
   parameters: [SHARE],
   page: {
     measures:
-      "The marks of a scale bar on paper against the figures at them, at the scale that is stated for a drawing of the sheet or that its dimensions imply: the bar has to be true for one of them. Its marks have to agree among each other, too.",
+      "The marks of a scale bar on paper against the figures at them, at the scale that is stated for a drawing of the sheet or that its dimensions imply: the bar has to be true for one of them, or for a single dimension. Its marks have to agree among each other, too.",
     why: "People lay a strip of paper on the bar. It is the one thing on a sheet that must be true even when the sheet is printed smaller.",
     right: "A bar of 1', 1', 2' and 4' that is 2 in. long at 1/4\" = 1'-0\".",
     wrong: "A bar for 1:100 on a drawing at 1:50.",
@@ -45,7 +45,7 @@ export const barNotTrue = rule({
         }
         const off = (scale: number): number => Math.abs(bar.buildingPerPaper / scale - 1);
         const nearest = scales.slice().sort((a, b) => off(a) - off(b))[0] ?? 1;
-        if (off(nearest) <= share) continue;
+        if (off(nearest) <= share || saidByDimensions(facts).some((scale) => off(scale) <= share)) continue;
         const should = bar.lengthMm * (bar.buildingPerPaper / nearest);
         report({
           page: facts.page.index,
@@ -63,6 +63,13 @@ export const barNotTrue = rule({
       }
   },
 });
+
+/** What each dimension says of the scale: one that goes with the bar speaks for it, and against the note. */
+const saidByDimensions = (facts: PageFacts): number[] =>
+  facts
+    .of(DRAWN_PARTS)
+    .flatMap(({ value }) => value.dimensions)
+    .flatMap(({ reading, dimension }) => (reading ? [reading.length.toNumber() / dimension.drawnMm] : []));
 
 /** Every scale that something on the page is at. */
 function scalesOf(facts: PageFacts): number[] {

@@ -61,4 +61,17 @@ describeRule("build/slope", [
   { name: "twelfths over a stroke", layers, content: roof(60, "4/12"), findings: [[undefined, 1, "6 in 12", "4/12"]] },
   { name: "a half over a stroke", layers, content: roof(90, "1/2") },
   { name: "a scale under a title", layers, content: lettering("1:50", 40, 50, 2.5) + stroke(30, 40, 90, 60) },
+  {
+    name: "a slope written level on its triangle",
+    layers,
+    content:
+      stroke(40, 60, 40, 68) + stroke(40, 68, 52, 68) + stroke(40, 60, 52, 68) + lettering("8 in 12", 41.5, 69, 2.5),
+  },
+  {
+    name: "the same, of another slope",
+    layers,
+    content:
+      stroke(40, 60, 40, 68) + stroke(40, 68, 52, 68) + stroke(40, 60, 52, 68) + lettering("10 in 12", 41, 69, 2.5),
+    findings: [[undefined, 1, "8 in 12", "10 in 12"]],
+  },
 ]);

@@ -48,4 +48,17 @@ describeRule("code/unused", [
     notJudged: true,
   },
   { name: "no legend", layers, content: framed("QT", 60, 100) },
+  {
+    name: "a schedule with codes in one of its columns, which explains none",
+    layers,
+    content: ["with closer", "glazed", "by others", "with closer"]
+      .map(
+        (words, i) =>
+          lettering(`D10${i}`, 40, 100 - i * 8, 2.5) +
+          lettering("900", 62, 100 - i * 8, 2.5) +
+          lettering(i % 2 ? "PL" : "TB", 80, 100 - i * 8, 2.5) +
+          lettering(words, 100, 100 - i * 8, 2.5),
+      )
+      .join(""),
+  },
 ]);

@@ -1,4 +1,4 @@
-import { building, ROW, row } from "../../support/drawn";
+import { building, ROW, row, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -36,5 +36,15 @@ describeRule("dim/extension", [
         style.gapMm = 1;
       }),
     findings: [["A-ANNO-DIMS", 4, 3.2, 1]],
+  },
+  {
+    // Footings are dashed before the wall; the gap is measured to the wall, which is heavier.
+    name: "in full with the gap of the style to the wall, and a footing before it",
+    layers,
+    content:
+      wall +
+      on(1, row({ ...ROW, extension: 8.8 })) +
+      on(0, "[2 1] 0 d " + stroke(30, 142.5, 210, 142.5, 0.35) + "[] 0 d "),
+    standard: (s) => s.dimensionStyles.forEach((style) => (style.extension = "full")),
   },
 ]);

@@ -49,4 +49,11 @@ describeRule("dim/row-spacing", [
         }) + row({ ...ROW, y: 140 + 14.2875 + 9.525, stops: [40, 154.3], texts: ["18'-0\""], scale: 48 }),
       ),
   },
+  {
+    // The row was moved: it is wrong from the wall, and the next one by as much from it. That is one fault.
+    name: "a first row moved by 2.5 mm",
+    layers,
+    content: wall + on(1, row({ ...ROW, y: 154.5 }) + row({ ...ROW, y: 160, stops: [40, 200], texts: ["8000"] })),
+    findings: [["A-ANNO-DIMS", 1, 14.5, 12]],
+  },
 ]);

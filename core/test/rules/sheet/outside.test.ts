@@ -3,6 +3,12 @@ import { box, stroke } from "../../support/drawn";
 import { lettering, on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
+/** One line as some programs write it: in pieces of 2 mm and a bit. */
+const inPieces = (x1: number, y1: number, x2: number, y2: number): string => {
+  const count = Math.ceil(Math.hypot(x2 - x1, y2 - y1) / 2.4);
+  const at = (k: number): [number, number] => [x1 + ((x2 - x1) * k) / count, y1 + ((y2 - y1) * k) / count];
+  return Array.from({ length: count }, (_, k) => stroke(...at(k), ...at(k + 1), 0.7)).join("");
+};
 const layers = ["A-ANNO-TTLB", "A-WALL"];
 const zoneNames = lettering("1", 40, 5.7, 3.5) + lettering("A", 16.3, 30, 3.5);
 
@@ -58,4 +64,17 @@ describeRule("sheet/outside", [
     ],
   },
   { name: "a drawing without a border", layers, content: on(1, stroke(0, 60, 420, 60, 0.5)) },
+  {
+    name: "a frame that is drawn in short pieces",
+    layers,
+    content: on(
+      0,
+      inPieces(20, 10, 410, 10) +
+        inPieces(410, 10, 410, 287) +
+        inPieces(410, 287, 20, 287) +
+        inPieces(20, 287, 20, 10) +
+        inPieces(15, 5, 415, 5) +
+        inPieces(415, 5, 415, 292),
+    ),
+  },
 ]);
