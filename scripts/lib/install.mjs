@@ -45,6 +45,7 @@ const PACKAGES = {
   "librsvg2-bin": () => has("rsvg-convert"),
   ghostscript: () => has("gs"),
   "python3-reportlab": () => existsSync("/usr/lib/python3/dist-packages/reportlab"),
+  "python3-fitz": () => existsSync("/usr/lib/python3/dist-packages/fitz"),
   "python3-cairo": () => existsSync("/usr/lib/python3/dist-packages/cairo"),
   "python3-pyqt5": () => existsSync("/usr/lib/python3/dist-packages/PyQt5/QtGui.abi3.so"),
   "python3-svglib": () => existsSync("/usr/lib/python3/dist-packages/svglib"),

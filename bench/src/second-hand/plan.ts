@@ -1,6 +1,6 @@
 import { between, cornersOf, fieldOf, polar, turned, type Field, type Spot } from "./paper";
 import { dimension, type Odd } from "./rows";
-import { framed, leader, legend, north, notes, plant, drawTitle, type Desk } from "./sheet";
+import { framed, legend, north, notes, plant, drawTitle, type Desk } from "./sheet";
 import { aroundOf, edgesOf, linesWithin, type Side } from "./solids";
 
 /** What a plan is to show. */
@@ -114,14 +114,7 @@ export class Plan {
       if (sort === "foundation") this.levels([-1200, -900, -600]);
       else if (sort === "plan" && desk.chance.is(0.7)) this.levels([0, 0]);
     });
-    const title = drawTitle(
-      desk,
-      [field[0], field[1] - 9],
-      wish.title,
-      { words: wish.scale[0], ratio: this.ratio },
-      wish.note,
-    );
-    void title;
+    drawTitle(desk, [field[0], field[1] - 9], wish.title, { words: wish.scale[0], ratio: this.ratio }, wish.note);
     desk.sheet.drawings.push({ title: wish.title, field, ratio: this.ratio, dimensioned: this.isDimensioned });
     return field;
   }
@@ -269,7 +262,7 @@ export class Plan {
       for (const [a, b] of linesWithin(on, 45, 1.2)) paper.line(a, b);
     }
     if (look === "black")
-      for (const field of solidPieces(this.shell, edges)) {
+      for (const field of solidPieces(this.shell)) {
         paper.layer = "A-WALL";
         paper.patch(
           cornersOf(field).map((spot) => this.on(spot)),
@@ -584,12 +577,12 @@ export class Plan {
       const k = order.length - 1 - i;
       const away = house.first + k * house.pitch + (k === 0 ? moved : 0);
       const fields = this.row(side, all[row]!, away, row, k === 0);
-      fieldsOf.set(row, all2(fields));
+      fieldsOf.set(row, aroundAll(fields));
       if (this.rowToPlant?.[1] === row && this.isHere)
-        this.plant(this.rowToPlant[0], [fieldsOf.get("overall") ?? all2(fields), all2(fields)], {
+        this.plant(this.rowToPlant[0], [fieldsOf.get("overall") ?? aroundAll(fields), aroundAll(fields)], {
           also: ["dim/row-spacing", "dim/row-order", "dim/row-repeated"],
         });
-      if (moved > 0 && k === 0) this.plant("dim/row-spacing", [all2(fields)]);
+      if (moved > 0 && k === 0) this.plant("dim/row-spacing", [aroundAll(fields)]);
     });
   }
 
@@ -659,7 +652,6 @@ export class Plan {
 
   /** Clear sizes of rooms, from face to face. */
   private inside(): void {
-    const { house } = this.desk;
     if (this.wish.sort === "foundation") return;
     for (const [index, { field }] of this.shell.rooms.entries()) {
       const [l, b, r, t] = field;
@@ -672,7 +664,6 @@ export class Plan {
       this.taken.push(this.fieldOn([l, y - 2 * this.ratio, r, y + 4 * this.ratio]));
       const flat = turned([0, 1], [0, 0], this.wish.turn);
       dimension(this.desk, this.on([l, y]), this.on([r, y]), flat, r - l, undefined);
-      void house;
     }
   }
 
@@ -699,11 +690,10 @@ const isOnEdge = (a: Spot, b: Spot, [l, bottom, r, t]: Field, ratio: number): bo
   (Math.abs(a[1] - b[1]) < 1 && Math.min(Math.abs(a[1] - bottom), Math.abs(a[1] - t)) < 1.2 * ratio);
 const middleOf = ([l, b, r, t]: Field): Spot => [(l + r) / 2, (b + t) / 2];
 const isWithin = ([x, y]: Spot, [l, b, r, t]: Field): boolean => x > l && x < r && y > b && y < t;
-const all2 = (fields: readonly Field[]): Field => fieldOf(fields.flatMap((f) => cornersOf(f)));
+const aroundAll = (fields: readonly Field[]): Field => fieldOf(fields.flatMap((f) => cornersOf(f)));
 
 /** Wall pieces between openings as rectangles. */
-function solidPieces({ outer, inner, openings }: Shell, edges: readonly Side[]): Field[] {
-  void edges;
+function solidPieces({ outer, inner, openings }: Shell): Field[] {
   const cut = (wall: Field): Field[] => {
     const isLevel = wall[2] - wall[0] > wall[3] - wall[1];
     const own = openings
@@ -799,5 +789,4 @@ export function planSheet(desk: Desk, sort: PlanWish["sort"]): void {
   if (chance.is(0.8) || ["text/placeholder", "text/direction", "text/height"].includes(fault ?? ""))
     notes(desk, [x, room[3] - 110 > room[1] + 40 ? room[3] - 90 : room[3] - 80]);
   north(desk, [room[2] - 10, room[3] - 12]);
-  void leader;
 }

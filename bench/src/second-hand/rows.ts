@@ -1,3 +1,4 @@
+import { readable } from "../recognition/pen";
 import type { House } from "./houses";
 import { Paper, between, distance, polar, turned, type Field, type Spot } from "./paper";
 import type { Desk } from "./sheet";
@@ -103,11 +104,4 @@ function end(paper: Paper, spot: Spot, other: Spot, kind: House["ends"], mm: num
     if (kind === "filled-arrow") paper.patch([spot, ...barbs], 0);
     else for (const barb of barbs) paper.path([spot, barb], false);
   }
-}
-
-/** −90 < angle ≤ 90. */
-export function readable(degrees: number): number {
-  let angle = ((degrees % 360) + 360) % 360;
-  if (angle > 90.001 && angle <= 270.001) angle -= 180;
-  return angle > 180 ? angle - 360 : angle;
 }

@@ -85,9 +85,8 @@ export function drawFrame(desk: Desk): void {
   }
 }
 
-function centringMarks({ house, paper, fault, chance, sheet }: Desk, [l, b, r, t]: Field): void {
+function centringMarks({ paper, fault, chance, sheet }: Desk, [l, b, r, t]: Field): void {
   const [cx, cy] = [paper.width / 2, paper.height / 2];
-  void house;
   const marks: [Spot, Spot][] = [
     [
       [cx, 0],
@@ -177,7 +176,6 @@ export function drawBlock(desk: Desk, scale: string): Field {
     const top = y + height - r * CELL_HEIGHT;
     paper.take("A-ANNO-TTLB-LINE", 0.25);
     if (r > 0) paper.line([x, top], [x + width, top]);
-    for (const cell of cells.slice(0, 0)) void cell;
     let at = x;
     for (const [, , share] of row.slice(0, -1)) {
       at += share * width;
@@ -230,7 +228,7 @@ export function drawTitle(
   scale: { readonly words: string; readonly ratio: number },
   note: string | null = scale.words,
 ): Field {
-  const { paper, house, chance } = desk;
+  const { paper, chance } = desk;
   paper.take("A-ANNO-TTLT", 0.35);
   return paper.during(() => {
     const words = paper.words(at, title, 5);
@@ -238,7 +236,6 @@ export function drawTitle(
     if (note !== null) paper.words([at[0], at[1] - 5.6], note, 2.5);
     if (note !== null && chance.is(0.5)) bar(desk, [at[0] + paper.widthOf(note, 2.5) + 12, at[1] - 9], scale.ratio);
   });
-  void house;
 }
 
 /** A bar of whole metres or feet. */

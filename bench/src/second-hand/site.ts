@@ -1,4 +1,4 @@
-import { between, cornersOf, distance, fieldOf, polar, type Field, type Spot } from "./paper";
+import { between, cornersOf, distance, polar, type Field, type Spot } from "./paper";
 import { dimension } from "./rows";
 import { drawTitle, north, notes, plant, type Desk } from "./sheet";
 
@@ -118,5 +118,4 @@ function spots(desk: Desk, [l, b, r, t]: Field): void {
     );
     paper.words([x + 2, y + 0.6], house.writeLevel(mm * (house.isMetric ? 1 : 1.016)), 1.8);
   }
-  void fieldOf;
 }

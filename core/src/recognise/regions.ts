@@ -1,6 +1,6 @@
 import { markBox, PAINT, type BoxMm, visibleStraightsOfRow, type Page, type PointMm } from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
-import { STRAIGHTS } from "./straights";
+import { STRAIGHTS, type LineInPieces } from "./straights";
 
 /** Marks with less than this between them belong together, unless titles tell otherwise. Millimetres on paper. */
 const APART_MM = 14;
@@ -80,7 +80,7 @@ function regionsOf(facts: PageFacts, apartMm: number, cellMm: number): Regions {
 function markAll(facts: PageFacts, cell: number, mark: (x: number, y: number) => void): void {
   const { page } = facts;
   const { paths, texts } = page;
-  const inPieces = linesInPieces(facts);
+  const inPieces = [...(facts.of(STRAIGHTS)[0]?.value.inPieces() ?? [])];
   const isOfFrame = frameMarks(page, inPieces);
   const rowsOfFrame = new Set(
     inPieces.filter(({ ends }) => isBorder(page, ...ends) || isOfFrame(...ends)).flatMap(({ rows }) => rows),
@@ -117,23 +117,6 @@ function isBorder(
   if (Math.abs(x1 - x2) < 0.1 && Math.abs(y1 - y2) > BORDER_SHARE * heightMm)
     return Math.min(x1, widthMm - x1) < mostMm;
   return Math.abs(y1 - y2) < 0.1 && Math.abs(x1 - x2) > BORDER_SHARE * widthMm && Math.min(y1, heightMm - y1) < mostMm;
-}
-
-/** A line that a file wrote in pieces, and the rows that draw it. */
-interface LineInPieces {
-  readonly rows: readonly number[];
-  readonly ends: readonly [x1: number, y1: number, x2: number, y2: number];
-}
-
-function linesInPieces(facts: PageFacts): LineInPieces[] {
-  const straights = facts.of(STRAIGHTS)[0]?.value;
-  const found: LineInPieces[] = [];
-  for (let i = 0; straights && i < straights.count; i++) {
-    if (straights.lastRows[i] === straights.rows[i]) continue;
-    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = straights.ends.subarray(i * 4, i * 4 + 4);
-    found.push({ rows: straights.rowsOf(i), ends: [x1, y1, x2, y2] });
-  }
-  return found;
 }
 
 /** Centring marks reach so far into the sheet. */

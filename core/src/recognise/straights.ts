@@ -32,6 +32,12 @@ const TOUCHING_MM = 0.02;
 /** Places are kept as single-precision numbers. */
 const ROUNDING_MM = 0.001;
 
+/** A line that a file wrote in pieces: the rows that draw it, and where it begins and ends. Millimetres. */
+export interface LineInPieces {
+  readonly rows: readonly number[];
+  readonly ends: readonly [x1: number, y1: number, x2: number, y2: number];
+}
+
 /** Rows that follow one another. */
 export const rowsBetween = (first: number, last: number): number[] =>
   Array.from({ length: last - first + 1 }, (_, k) => first + k);
@@ -87,6 +93,15 @@ export class Straights {
   /** All rows of the page's paths that draw a straight. */
   rowsOf(i: number): number[] {
     return rowsBetween(this.rows[i] ?? 0, this.lastRows[i] ?? 0);
+  }
+
+  /** The lines that a file wrote in pieces. */
+  *inPieces(): Generator<LineInPieces> {
+    for (let i = 0; i < this.count; i++) {
+      if (this.lastRows[i] === this.rows[i]) continue;
+      const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = this.ends.subarray(i * 4, i * 4 + 4);
+      yield { rows: this.rowsOf(i), ends: [x1, y1, x2, y2] };
+    }
   }
 
   /** The straights that begin in one row of the page's paths: they stand one after another. */

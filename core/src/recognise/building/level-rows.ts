@@ -26,6 +26,8 @@ export interface LevelRow {
   /** Each with what its height comes to, millimetres of the building. */
   readonly off: readonly { readonly level: Level; readonly readsMm: number; readonly standsAtMm: number }[];
   readonly scale: number;
+  /** What speaks against those that are off. */
+  readonly by: "levels" | "dimension" | "scale";
 }
 
 /** A level read in one unit. */
@@ -97,32 +99,36 @@ function fromNought(
   off: number,
   regions: DrawingRegions | undefined,
 ): LevelRow | undefined {
-  const [zero, ...zeros] = levels.filter(isNought);
-  const others = levels.filter((level) => !isNought(level));
-  const [other, ...more] = others;
-  if (!zero || zeros.length > 0 || !other || more.length > 0) return undefined;
-  if (Math.abs(zero.line.startMm[0] - other.line.startMm[0]) > COLUMN_MM) return undefined;
+  const { zero, other } = noughtAndOne(levels) ?? {};
+  if (!zero || !other || Math.abs(zero.line.startMm[0] - other.line.startMm[0]) > COLUMN_MM) return undefined;
   const part = partAt(facts, zero.atMm);
   if (!part?.implied || part !== partAt(facts, other.atMm)) return undefined;
   const own = part.dimensions.filter(
     ({ agrees, dimension }) => agrees && regions?.of(dimension.from.atMm) === regions?.of(zero.atMm),
   );
   if (own.length < LEAST_OF_SCALE) return undefined;
-  // Each has several lines beside it: they stand at like ones of them.
+  // Each has several lines beside it; where any two of them go with what is written, nothing is said.
   const rises = other.heightsMm.flatMap((high) => zero.heightsMm.map((low) => (high - low) * scale));
   const pairs = rises.flatMap((rise) => other.readings.map(({ length }) => [length.toNumber(), rise] as const));
   const [nearest] = pairs.sort((a, b) => Math.abs(a[0] - a[1]) - Math.abs(b[0] - b[1]));
   if (!nearest) return undefined;
-  const [readsMm] = nearest;
-  const away = Math.abs(nearest[0] - nearest[1]);
+  const [readsMm, riseMm] = nearest;
+  const away = Math.abs(readsMm - riseMm);
   if (away <= off || away > LEAST_SLIP_MM) return undefined;
   const [first, last] = [zero.heightsMm[0] ?? 0, other.heightsMm[0] ?? 0];
-  return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm: (last - first) * scale }], scale };
+  return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm: (last - first) * scale }], scale, by: "scale" };
 }
 /** So many dimensions of the drawing agree on its scale. */
 const LEAST_OF_SCALE = 2;
 
 const isNought = ({ readings }: Level): boolean => readings.every(({ length }) => length.compare(Length.zero) === 0);
+
+/** Nought and the one other level of a drawing; undefined where there are more, or fewer. */
+function noughtAndOne(levels: readonly Level[]): { readonly zero: Level; readonly other: Level } | undefined {
+  const zero = levels.find(isNought);
+  const other = levels.find((level) => !isNought(level) && level.readings.length > 0);
+  return levels.length === 2 && zero && other ? { zero, other } : undefined;
+}
 
 /**
  * Two levels say nothing of which is wrong, unless one is nought and a dimension between their lines says how far they
@@ -135,10 +141,8 @@ function besideDimension(
   off: number,
   regions: DrawingRegions | undefined,
 ): LevelRow | undefined {
-  const zeros = levels.filter(isNought);
-  const [zero] = zeros;
-  const [other, ...more] = levels.filter((level) => !isNought(level));
-  if (!zero || zeros.length > 1 || !other || more.length > 0 || other.readings.length === 0) return undefined;
+  const { zero, other } = noughtAndOne(levels) ?? {};
+  if (!zero || !other) return undefined;
   const upright = facts
     .of(DRAWN_PARTS)
     .flatMap(({ value }) => value.dimensions)
@@ -159,7 +163,7 @@ function besideDimension(
     const readsMm = reads.sort((a, b) => Math.abs(a - way * drawnLengthMm) - Math.abs(b - way * drawnLengthMm))[0]!;
     const standsAtMm = way * drawnLengthMm;
     if (Math.abs(readsMm - standsAtMm) <= off || Math.abs(readsMm - standsAtMm) > LEAST_SLIP_MM) return undefined;
-    return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm }], scale };
+    return { agreeing: [zero], off: [{ level: other, readsMm, standsAtMm }], scale, by: "dimension" };
   }
   return undefined;
 }
@@ -222,5 +226,5 @@ function rowFrom(read: readonly Read[], zero: number, scale: number, off: number
     if (Math.abs(stands - mm) <= off + half) agreeing.push(level);
     else others.push({ level, readsMm: mm, standsAtMm: stands });
   }
-  return { agreeing, off: others, scale };
+  return { agreeing, off: others, scale, by: "levels" };
 }

@@ -1,4 +1,4 @@
-import { boxOfPoints, type PointMm } from "../../drawing";
+import { boxOfPoints, type BoxMm, type PointMm } from "../../drawing";
 import { parseSlope, type Slope } from "../../standard/plain";
 import { HEADS, type Heads } from "../heads";
 import { cornersOf, LETTERING, middleOf, type TextLine } from "../lettering";
@@ -50,6 +50,17 @@ export const SLOPES: PageRecogniser<WrittenSlope> = {
   find: (facts) => new SlopeFinder(facts).all(),
 };
 
+/** A triangle with a level and an upright leg. */
+interface RightAngle {
+  readonly corner: PointMm;
+  /** The far end of its upright leg. */
+  readonly top: PointMm;
+  /** The roof along its third side, else that side. */
+  readonly slanting: number;
+  /** Of its legs. */
+  readonly rows: readonly number[];
+}
+
 class SlopeFinder {
   private readonly lines: LineWork;
   private readonly heads: Heads;
@@ -98,25 +109,8 @@ class SlopeFinder {
   private atTriangle(line: TextLine): WrittenSlope | undefined {
     const slope = line.text.length <= MOST_CHARACTERS ? slopeIn(line.text) : undefined;
     if (!slope || Math.abs(line.angleDeg) > LEAST_DEG) return undefined;
-    const [x] = middleOf(line);
-    for (const level of this.near(boxOfPoints(cornersOf(line), line.heightMm))) {
-      const [p, q] = [this.lines.end(level, 0), this.lines.end(level, 1)];
-      const length = this.lines.length(level);
-      if (length < LEG_MM.least || length > LEG_MM.most || Math.abs(p[1] - q[1]) > 0.02 * length) continue;
-      if (Math.abs((p[0] + q[0]) / 2 - x) > 0.35 * length) continue;
-      for (const [corner, other] of [
-        [p, q],
-        [q, p],
-      ] as const)
-        for (const upright of this.endingAt(corner)) {
-          const top = this.farEnd(upright, corner);
-          if (upright === level || Math.abs(top[0] - corner[0]) > 0.02 * this.lines.length(upright)) continue;
-          const slanting = this.longestAlong(top, other, [level, upright]);
-          if (slanting === undefined) continue;
-          const rows = [level, upright].flatMap((i) => this.lines.rowsOf(i));
-          return this.told(line.text.trim(), slope, slanting, [line], rows);
-        }
-    }
+    for (const { slanting, rows } of this.rightAnglesAt(line, boxOfPoints(cornersOf(line), line.heightMm)))
+      return this.told(line.text.trim(), slope, slanting, [line], rows);
     return undefined;
   }
 
@@ -150,13 +144,26 @@ class SlopeFinder {
 
   private triangleAt(run: TextLine, figures: readonly TextLine[]): WrittenSlope | undefined {
     const reach = REACH * run.heightMm;
-    const middle = middleOf(run);
+    for (const { corner, top, slanting, rows } of this.rightAnglesAt(run, boxOfPoints([middleOf(run)], reach))) {
+      const at: PointMm = [corner[0], (corner[1] + top[1]) / 2];
+      const rise = figures.find(
+        (each) => each !== run && Math.hypot(middleOf(each)[0] - at[0], middleOf(each)[1] - at[1]) <= reach,
+      );
+      const slope = rise && parseSlope(`${rise.text.trim()}:${run.text.trim()}`);
+      if (!rise || !slope?.ok) continue;
+      return this.told(`${rise.text.trim()} in ${run.text.trim()}`, slope.value, slanting, [rise, run], rows);
+    }
+    return undefined;
+  }
+
+  /** Right-angled triangles whose level leg lies in a box with lettering at its middle. */
+  private *rightAnglesAt(line: TextLine, around: BoxMm): Generator<RightAngle> {
     const isLeg = (i: number): boolean => this.lines.length(i) >= LEG_MM.least && this.lines.length(i) <= LEG_MM.most;
-    for (const level of this.near(boxOfPoints([middle], reach))) {
+    const [x] = middleOf(line);
+    for (const level of this.near(around)) {
       const [p, q] = [this.lines.end(level, 0), this.lines.end(level, 1)];
       if (!isLeg(level) || Math.abs(p[1] - q[1]) > 0.02 * this.lines.length(level)) continue;
-      // The figure stands at the middle of its leg.
-      if (Math.abs((p[0] + q[0]) / 2 - middle[0]) > 0.35 * Math.abs(p[0] - q[0]) + run.heightMm / 2) continue;
+      if (Math.abs((p[0] + q[0]) / 2 - x) > 0.35 * Math.abs(p[0] - q[0]) + line.heightMm / 2) continue;
       for (const [corner, other] of [
         [p, q],
         [q, p],
@@ -164,19 +171,11 @@ class SlopeFinder {
         for (const upright of this.endingAt(corner)) {
           const top = this.farEnd(upright, corner);
           if (!isLeg(upright) || Math.abs(top[0] - corner[0]) > 0.02 * this.lines.length(upright)) continue;
-          const at: PointMm = [corner[0], (corner[1] + top[1]) / 2];
-          const rise = figures.find(
-            (each) => each !== run && Math.hypot(middleOf(each)[0] - at[0], middleOf(each)[1] - at[1]) <= reach,
-          );
-          if (!rise) continue;
-          const slope = parseSlope(`${rise.text.trim()}:${run.text.trim()}`);
           const slanting = this.longestAlong(top, other, [level, upright]);
-          if (!slope.ok || slanting === undefined) continue;
           const rows = [level, upright].flatMap((i) => this.lines.rowsOf(i));
-          return this.told(`${rise.text.trim()} in ${run.text.trim()}`, slope.value, slanting, [rise, run], rows);
+          if (slanting !== undefined) yield { corner, top, slanting, rows };
         }
     }
-    return undefined;
   }
 
   /** The longest slanting line through the ends of both legs or right beside them: the roof, else the third side. */

@@ -55,7 +55,7 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
   from: "the angles of their lines and the spacing between them, on paper or in the building",
   parameters: [SPACING_SHARE, ANGLE_DEG],
   find: (facts) => {
-    const axes: Axes = { ofPage: axesOf(facts), looked: { left: MOST_LOOKED_AT } };
+    const axes: PageAxes = { ofPage: axesOf(facts), looked: { left: MOST_LOOKED_AT } };
     const found = facts.of(HATCHES).flatMap((sure): Sure<MatchedHatch>[] => {
       const confidence = isForHatches(facts.file, sure.value.layer)
         ? Math.max(sure.confidence, SURE_HATCH)
@@ -72,7 +72,7 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
  * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by
  * itself is part of one where it has one of its directions at its spacing, and the others lie over it on the same layer.
  */
-function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[], axes: Axes): Sure<MatchedHatch>[] {
+function withParts(facts: PageFacts, found: readonly Sure<MatchedHatch>[], axes: PageAxes): Sure<MatchedHatch>[] {
   return found.flatMap((each) => {
     if (each.value.entry || each.value.notJudged) return [each];
     const { hatch, scale } = each.value;
@@ -108,7 +108,12 @@ function* subsetsWith(all: readonly HatchFamily[], own: readonly HatchFamily[]):
   for (const [i, one] of others.entries()) for (const two of others.slice(i + 1)) yield [...own, one, two];
 }
 
-function matched(facts: PageFacts, hatch: Hatch, scale: number | undefined, { ofPage, looked }: Axes): MatchedHatch {
+function matched(
+  facts: PageFacts,
+  hatch: Hatch,
+  scale: number | undefined,
+  { ofPage, looked }: PageAxes,
+): MatchedHatch {
   const { file } = facts;
   const around = axesAround(facts, hatch, looked);
   const axes = { all: [...ofPage, ...around], isBare: around.length === 0 };
@@ -182,13 +187,11 @@ function timesAsWide(
   perPaper: number,
   angleDeg: number,
   share: number,
-  axes: { readonly all: readonly number[]; readonly isBare: boolean },
+  axes: HatchAxes,
 ): { readonly times: number; readonly turnDeg: number } | undefined {
   const meant = entry.families.map((family) => ({ ...family, paperMm: spacingOf(family) / perPaper }));
   const turns =
-    entry.basis === "paper"
-      ? [0]
-      : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, entry, axes.all, axes.isBare));
+    entry.basis === "paper" ? [0] : turnsOf(hatch, entry).filter((turn) => isAlongBuilding(turn, entry, axes));
   for (const turn of turns) {
     const ofFound = hatch.families.map((found) =>
       meant.filter((each) => apart(found.angleDeg, each.angleDeg + turn) <= angleDeg + found.angleOffDeg),
@@ -263,13 +266,13 @@ function axesOf(facts: PageFacts): number[] {
  * Patterns in the building keep to its axes (handbook 3, Settled). Where nothing around says how it is turned, two
  * directions and more may well be along and across it.
  */
-const isAlongBuilding = (turn: number, { families }: HatchEntry, axes: readonly number[], isBare: boolean): boolean =>
+const isAlongBuilding = (turn: number, { families }: HatchEntry, { all, isBare }: HatchAxes): boolean =>
   (isBare && families.length > 1) ||
-  axes.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
+  all.some((axis) => apart(turn, axis) <= ALONG_DEG || apart(turn, axis + 90) <= ALONG_DEG);
 const ALONG_DEG = 1.5;
 
 /** Directions of the lines that bound a hatch, degrees: a wing may be turned against all that is dimensioned. */
-function axesAround(facts: PageFacts, { boxMm, rows }: Hatch, looked: Axes["looked"]): number[] {
+function axesAround(facts: PageFacts, { boxMm, rows }: Hatch, looked: PageAxes["looked"]): number[] {
   const lines = looked.left > 0 ? facts.of(LINE_WORK)[0]?.value : undefined;
   const near = lines?.near(grown(boxMm, AROUND_MM)) ?? [];
   looked.left -= near.length;
@@ -284,9 +287,14 @@ function axesAround(facts: PageFacts, { boxMm, rows }: Hatch, looked: Axes["look
   return [...new Set(found)];
 }
 /** The axes of a page, and how many lines may still be looked at for those around single hatches. */
-interface Axes {
+interface PageAxes {
   readonly ofPage: readonly number[];
   readonly looked: { left: number };
+}
+/** Those that a hatch may go by, degrees; `isBare` where no line around it says how the building is turned. */
+interface HatchAxes {
+  readonly all: readonly number[];
+  readonly isBare: boolean;
 }
 const MOST_LOOKED_AT = 1_000_000;
 const AROUND_MM = 3;

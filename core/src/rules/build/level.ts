@@ -31,14 +31,14 @@ export const level = rule({
   judge(context) {
     const told = new Set<Level>();
     for (const facts of context.pages)
-      for (const { off, agreeing } of levelRows(facts, context.valueOf(OFF)))
+      for (const { off, agreeing, by } of levelRows(facts, context.valueOf(OFF)))
         for (const { level: each, readsMm, standsAtMm } of off) {
           told.add(each);
           const should = inUnitOf(standsAtMm, readsMm, each);
           context.report({
             ...placeOf(facts, each),
             message: () =>
-              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${agreeing.length > 1 ? `${agreeing.length} other levels of this drawing` : "the zero level and the dimension between them"}.`,
+              `“${each.text}” stands where ${should} would be: ${mm(Math.abs(Math.round(standsAtMm - readsMm)))} off, by ${by === "levels" ? `${agreeing.length} other levels of this drawing` : `the zero level and ${by === "scale" ? "the scale of the dimensions" : "the dimension between them"}`}.`,
             measured: each.text,
             expected: should,
           });

@@ -1,9 +1,9 @@
 import { counted } from "../../base/words";
-import { grown, markBox, PAINT, type Page, type PointMm } from "../../drawing";
+import { apart, grown, markBox, PAINT, type Page, type PointMm } from "../../drawing";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
 import { LINE_WORK, type LineWork } from "../../recognise/line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../../recognise/recogniser";
-import { STRAIGHTS } from "../../recognise/straights";
+import { STRAIGHTS, type LineInPieces } from "../../recognise/straights";
 import { rule } from "../rule";
 
 /** Marks whose points lie this near to each other are in one place. Millimetres. */
@@ -78,18 +78,15 @@ export const doubled = rule({
 
 /** Tells of two rows whether all of the lines that they are pieces of lie upon each other: two lines may share a part. */
 function wholeLines(facts: PageFacts): (row: number, upon: number) => boolean {
-  const straights = facts.of(STRAIGHTS)[0]?.value;
-  const inPieces = new Map<number, number>();
-  for (let i = 0; straights && i < straights.count; i++)
-    if (straights.lastRows[i] !== straights.rows[i]) for (const row of straights.rowsOf(i)) inPieces.set(row, i);
+  const lines = new Map<number, LineInPieces>();
+  for (const line of facts.of(STRAIGHTS)[0]?.value.inPieces() ?? []) for (const row of line.rows) lines.set(row, line);
   return (row, upon) => {
-    const [a, b] = [inPieces.get(row), inPieces.get(upon)];
-    if (!straights || (a === undefined && b === undefined)) return true;
-    if (a === undefined || b === undefined || a === b) return false;
-    const endsOf = (i: number): Float32Array => straights.ends.subarray(i * 4, i * 4 + 4);
-    const isNear = (x: number, k: number): boolean => Math.abs(x - (endsOf(b)[k] ?? 0)) <= SAME_MM;
-    const own = endsOf(a);
-    return own.every(isNear) || [...own.subarray(2), ...own.subarray(0, 2)].every(isNear);
+    const [one, other] = [lines.get(row), lines.get(upon)];
+    if (!one || !other) return one === other;
+    const isLike = (ends: readonly number[]): boolean =>
+      ends.every((each, k) => Math.abs(each - (other.ends[k] ?? 0)) <= SAME_MM);
+    const [x1, y1, x2, y2] = one.ends;
+    return one !== other && (isLike(one.ends) || isLike([x2, y2, x1, y1]));
   };
 }
 
@@ -112,14 +109,13 @@ function isBetweenCells(page: Page, lines: LineWork, row: number, looked: { left
     const corner = lines.end(own, which);
     const ways = near.flatMap((i) =>
       ([0, 1] as const)
-        .filter((end) => distance(lines.end(i, end), corner) <= MEET_MM)
+        .filter((end) => apart(lines.end(i, end), corner) <= MEET_MM)
         .map((end) => besides(lines.end(i, end === 0 ? 1 : 0))),
     );
     return Math.max(...ways) > LEAST_BESIDE_MM && Math.min(...ways) < -LEAST_BESIDE_MM;
   });
 }
 
-const distance = ([x1, y1]: PointMm, [x2, y2]: PointMm): number => Math.hypot(x2 - x1, y2 - y1);
 /** Lines meet within this, and one that goes off is longer. Millimetres. */
 const MEET_MM = 0.05;
 const LEAST_BESIDE_MM = 0.5;

@@ -20,18 +20,18 @@ export const noteNotDrawn = rule({
   parameters: [],
   page: {
     measures:
-      "The scale that at least three dimensions of a drawing agree on, or the only two where their lengths differ, against the one that is stated for it. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
+      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
     why: "Whoever measures on the sheet measures wrong.",
     right: "1:50 is stated, and 72 mm are drawn for 3600.",
     wrong: "1:50 is stated, and 36 mm are drawn for 3600: the sheet was plotted at half size.",
-    cannotSee: "Drawings with a single dimension, or with two of which one says otherwise.",
+    cannotSee: "Drawings with fewer than three dimensions that agree.",
     mend: "None: plot the sheet at its own size, or correct the note.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         const { implied, stated } = part;
-        if (!implied || !stated || !isSure(part)) continue;
+        if (!implied || !stated || implied.agree < 3) continue;
         if (Math.abs(implied.exact / stated.scale.toNumber() - 1) <= SAME_SHARE) continue;
         const [written, drawn] = [scaleInWords(part, stated.scale), scaleInWords(part, implied.scale)];
         report({
@@ -51,15 +51,6 @@ export const noteNotDrawn = rule({
       }
   },
 });
-
-/** Three dimensions that agree, or the only two where they are of different lengths. */
-function isSure(part: DrawnPart): boolean {
-  const { agree = 0, of = 0 } = part.implied ?? {};
-  if (agree >= 3) return true;
-  const [one = 0, other = 0] = agreeing(part).map(({ dimension }) => dimension.drawnMm);
-  return agree === 2 && of === 2 && Math.abs(one / other - 1) > LEAST_APART;
-}
-const LEAST_APART = 0.05;
 
 const agreeing = ({ dimensions }: DrawnPart) => dimensions.filter(({ agrees }) => agrees);
 

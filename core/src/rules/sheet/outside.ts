@@ -8,6 +8,7 @@ import { STRAIGHTS } from "../../recognise/straights";
 import { TITLE_BLOCKS } from "../../recognise/title-blocks/title-blocks";
 import { zoneLines } from "../../standard/plain";
 import { rule } from "../rule";
+import { tooLongIn } from "../title/too-long";
 
 /** A mark reaches over a border by more than this before it counts. Millimetres. */
 const OVER_MM = 0.5;
@@ -41,10 +42,9 @@ export const outside = rule({
       for (const sort of ["paths", "texts"] as const) {
         const rowsOn = new Map<number, number[]>();
         const { layer, count, paint } = facts.page[sort];
-        // What is too long for its field is told by title/too-long.
-        const ofFrame = sort === "paths" ? frameInPieces(facts, frame) : valuesOfFields(facts);
+        const ofOthers = sort === "paths" ? frameInPieces(facts, frame) : tooLong(facts);
         for (let row = 0; row < count; row++) {
-          if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || ofFrame.has(row) || !isOutside(facts.page, sort, row, frame))
+          if (((paint[row] ?? 0) & PAINT.hidden) !== 0 || ofOthers.has(row) || !isOutside(facts.page, sort, row, frame))
             continue;
           addTo(rowsOn, layer[row] ?? -1, row);
         }
@@ -61,25 +61,27 @@ export const outside = rule({
   },
 });
 
-const valuesOfFields = (facts: PageFacts): ReadonlySet<number> =>
+/** Rows of values of the title block that run out of their fields: title/too-long tells of those. */
+const tooLong = (facts: PageFacts): ReadonlySet<number> =>
   new Set(
     facts
       .of(TITLE_BLOCKS)
-      .flatMap(({ value }) => value.cells.flatMap(({ values }) => values.flatMap(({ rows }) => rows))),
+      .flatMap(({ value }) => value.cells.flatMap(tooLongIn))
+      .flatMap(({ rows }) => rows),
   );
 
 /** Rows of the frame's lines that a file wrote in pieces. */
 function frameInPieces(facts: PageFacts, frame: SheetFrame): ReadonlySet<number> {
-  const straights = facts.of(STRAIGHTS)[0]?.value;
   const rows = new Set<number>();
-  for (let i = 0; straights && i < straights.count; i++) {
-    if (straights.lastRows[i] === straights.rows[i]) continue;
-    const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = straights.ends.subarray(i * 4, i * 4 + 4);
+  for (const {
+    rows: own,
+    ends: [x1, y1, x2, y2],
+  } of facts.of(STRAIGHTS)[0]?.value.inPieces() ?? []) {
     const box = boxOfPoints([
       [x1, y1],
       [x2, y2],
     ]);
-    if (isOfFrame(facts.page, box, frame)) for (const row of straights.rowsOf(i)) rows.add(row);
+    if (isOfFrame(facts.page, box, frame)) for (const row of own) rows.add(row);
   }
   return rows;
 }

@@ -201,6 +201,14 @@ describe("what lines enclose", () => {
     const bundle = Array.from({ length: 3000 }, (_, i): Segment => [0, i / 1e5, 10, -i / 1e5]);
     expect(enclosedBy(bundle, 0.1)).toBeUndefined();
   });
+  it("is not looked for among thousands of lines that cross at random", () => {
+    const chance = (i: number): number => Math.abs(Math.sin(i + 1) * 43_758) % 1;
+    const random = Array.from({ length: 4000 }, (_, i): Segment => {
+      const [x, y] = [chance(4 * i) * 100, chance(4 * i + 1) * 100];
+      return [x, y, x + chance(4 * i + 2) * 20 - 10, y + chance(4 * i + 3) * 20 - 10];
+    });
+    expect(enclosedBy(random, 0.1)).toBeUndefined();
+  });
   it("ends where lines come near each other", () => {
     const [face] = enclosedBy(
       [

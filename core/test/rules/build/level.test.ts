@@ -16,6 +16,10 @@ const feet = (...values: readonly (readonly [inches: number, text: string])[]): 
 const upright = (x: number, stops: readonly number[], texts: readonly string[]): string =>
   `q 0 1 -1 0 ${x} 0 cm ${row({ y: 0, object: -20, stops, texts })} Q\n`;
 
+/** A triangle on its tip at a height, with its value over it. */
+const triangle = (y: number, text: string): string =>
+  stroke(92, y, 90, y + 3) + stroke(90, y + 3, 94, y + 3) + stroke(94, y + 3, 92, y) + lettering(text, 88, y + 4, 2.5);
+
 describeRule("build/level", [
   { name: "levels that agree", layers, scale: "1:50", content: metric([0, "+0.00"], [2.7, "+2.70"], [3, "+3.00"]) },
   {
@@ -79,4 +83,42 @@ describeRule("build/level", [
     findings: [[undefined, 1, "GROUND FLOOR +0.15", "GROUND FLOOR +0.00"]],
   },
   { name: "no levels", layers, scale: "1:50", content: stroke(40, 60, 110, 60) },
+  {
+    // No dimension stands between the two: two of other lengths agree with the scale.
+    name: "nought and another, where two dimensions bear out the scale",
+    layers: ["A-WALL", "A-ANNO-DIMS"],
+    scale: "1:50",
+    content:
+      metric([0, "0.00"], [2.7, "+2.85"]) +
+      on(1, upright(130, [66, 108], ["2100"]) + upright(140, [60, 150], ["4500"])),
+    findings: [[undefined, 1, "+2.85", "+2.700"]],
+    message: /150 mm off, by the zero level and the scale of the dimensions\.$/,
+  },
+  {
+    name: "the same, where the other is right",
+    layers: ["A-WALL", "A-ANNO-DIMS"],
+    scale: "1:50",
+    content:
+      metric([0, "0.00"], [2.7, "+2.70"]) +
+      on(1, upright(130, [66, 108], ["2100"]) + upright(140, [60, 150], ["4500"])),
+  },
+  {
+    // Nothing but paper lies between the top of the roof and the rest.
+    name: "a level high above the others in one column",
+    layers,
+    scale: "1:50",
+    content: metric([0, "+0.00"], [2.7, "+2.70"]) + tag(60 + 100, "+5.20"),
+    findings: [[undefined, 1, "+5.20", "+5.000"]],
+  },
+  {
+    name: "lengths without a sign over triangles on their tips",
+    layers,
+    scale: `1/4" = 1'-0"`,
+    content:
+      building +
+      [0, 96, 144]
+        .map((inches, i) => triangle(60 + (inches * 25.4) / 48, ["0'-0\"", "8'-6\"", "12'-0\""][i]!))
+        .join(""),
+    findings: [[undefined, 1, "8'-6\"", "+8'-0\""]],
+  },
 ]);

@@ -1,10 +1,16 @@
 import { building, ROW, row } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
+import type { OfficeStandard } from "../../../src/standard";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's standard: invented for the demo. Drawings at 1:50. */
 const layers = ["A-WALL", "A-ANNO-DIMS"];
 const wall = on(0, building());
+
+const decimalFeet = (s: OfficeStandard): void =>
+  s.unitStyles.forEach((style) => {
+    if (style.system === "feet-inches") Object.assign(style, { system: "decimal-feet", decimals: 2, suffix: true });
+  });
 
 describeRule("dim/format", [
   { name: "millimetres without a unit", layers, content: wall + on(1, row(ROW)) },
@@ -35,4 +41,11 @@ describeRule("dim/format", [
     content: wall + on(1, row({ ...ROW, texts: ["2000", "2500", "3.50 m TYP"] })),
     findings: [["A-ANNO-DIMS", 1, "3.50 m TYP", "3500"]],
   },
+  ...["6.00'", "6.00 ft"].map((written) => ({
+    name: `decimal feet with their unit as ${written.slice(4)}`,
+    layers,
+    content:
+      wall + on(1, row({ ...ROW, stops: [40, 78.1, 116.2, 154.3], texts: [written, written, written], scale: 48 })),
+    standard: decimalFeet,
+  })),
 ]);

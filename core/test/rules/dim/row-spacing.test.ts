@@ -1,4 +1,4 @@
-import { building, ROW, row, stroke } from "../../support/drawn";
+import { box, building, ROW, row, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -55,5 +55,18 @@ describeRule("dim/row-spacing", [
     layers,
     content: wall + on(1, row({ ...ROW, y: 154.5 }) + row({ ...ROW, y: 160, stops: [40, 200], texts: ["8000"] })),
     findings: [["A-ANNO-DIMS", 1, 14.5, 12]],
+  },
+  {
+    // The walls of a ceiling are fine, and lights under it heavier.
+    name: "12 mm from a fine wall, and heavy lights within",
+    layers,
+    content: on(0, building(0.25) + box(60, 100, 12, 12, 0.35) + box(120, 100, 12, 12, 0.35)) + on(1, row(ROW)),
+  },
+  {
+    // An edge of the head runs along the row, 22 mm behind it: it is no wall.
+    name: "12 mm from a short wall, and the head of a leader within",
+    layers,
+    content:
+      on(0, box(60, 60, 14, 80)) + on(1, row({ ...ROW, stops: [60, 74] }) + "66 130 m 68.5 130 l 68.5 130.8 l h f\n"),
   },
 ]);

@@ -41,4 +41,9 @@ describeRule("hatch/spacing", [
     scale: "1:50",
     findings: [["A-FLOR-PATT", 40, 3, 6]],
   },
+  {
+    name: "a strip of cut concrete whose broken rows look whole",
+    layers,
+    content: on(0, stripes(40, 40, 5, 60, 45, 0.75)),
+  },
 ]);

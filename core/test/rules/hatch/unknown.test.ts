@@ -1,4 +1,4 @@
-import { stripes, stroke } from "../../support/drawn";
+import { box, stripes, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -75,5 +75,17 @@ describeRule("hatch/unknown", [
     content: band(45, 1.2),
     preset: "hyphenated-discipline",
     notJudged: true,
+  },
+  {
+    name: "tiles at 25° in a room that stands level",
+    layers,
+    content: on(0, stripes(40, 40, 60, 60, 25, 6) + stripes(40, 40, 60, 60, 115, 6)) + on(1, box(40, 40, 60, 60)),
+    scale: "1:50",
+    findings: [["A-WALL-PATT", 26]],
+  },
+  {
+    name: "a strip of timber too narrow for its cross strokes",
+    layers,
+    content: on(0, stripes(40, 40, 5, 60, 0, 1)),
   },
 ]);

@@ -54,4 +54,9 @@ describeRule("line/too-close", [
   { name: "a hatch is no pair of lines", content: wall(at(...Array.from({ length: 30 }, (_, i) => 20 + i * 0.8))) },
   { name: "a grid line in a pane", content: wall(at(20) + line(0.18, "[4 1] 0", 20.5)) },
   { name: "hidden lines", content: wall(at(20, 20.9)), off: [0] },
+  {
+    name: "a line of tiles beside a wall, on the layer for hatches",
+    content: wall(at(20)) + on(1, line(0.13, "[] 0", 20.6)),
+    layers: ["A-WALL", "A-WALL-PATT"],
+  },
 ]);

@@ -22,4 +22,9 @@ describeRule("line/type-unknown", [
     mended: { dashes: [[3, 0.75]] },
   },
   { name: "round ends lengthen dashes", content: on(0, `1 J ${line(0.25, "[2.75 1] 0")}`), layers: ["A-FLOR-OVHD"] },
+  {
+    name: "the pieces of a broken hatch line, on the layer for hatches",
+    content: on(0, line(0.13, "[1.5 1.5] 0")),
+    layers: ["A-WALL-PATT"],
+  },
 ]);

@@ -1,4 +1,4 @@
-import { stroke } from "../../support/drawn";
+import { building, ROW, row, stroke } from "../../support/drawn";
 import { lettering, on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -40,5 +40,13 @@ describeRule("scale/bar-not-true", [
     layers: ["A-ANNO-SYMB"],
     content: on(0, bar(6.35)),
     notJudged: true,
+  },
+  {
+    name: "a true bar and a dimension that agree against the note",
+    layers: ["A-ANNO-SYMB", "A-WALL", "A-ANNO-DIMS"],
+    content:
+      on(0, bar(12.7, 40, 20) + lettering('1/4" = 1\'-0"', 40, 8, 2.5)) +
+      on(1, building()) +
+      on(2, row({ ...ROW, stops: [40, 40 + 76.2], texts: ["6'-0\""] })),
   },
 ]);
