@@ -15,7 +15,7 @@ const { demoPeople } = await import("./lib/application.mjs");
 const { startDemoOffice } = await import("./lib/demo-office.mjs");
 const { bundle } = await import("./bundle.mjs");
 const { output, sleep } = await import("./lib/run.mjs");
-const { answers, durations, signedIn, slowest, slowestElse, wasAway } = await import("./siege/asking.mjs");
+const { answers, durations, signedIn, slow, slowest, slowestElse, wasAway } = await import("./siege/asking.mjs");
 const { drawn } = await import("./siege/drawings.mjs");
 const { edits, editor, files: own, inspectedIn, reader, sender } = await import("./siege/honest.mjs");
 const { default: pg } = await import("pg");
@@ -209,6 +209,8 @@ const table = [
 ];
 process.stdout.write(`\n| | |\n|---|---|\n${table.map((row) => `| ${row.join(" | ")} |`).join("\n")}\n\n`);
 for (const [key, n] of everyAnswer.sort()) process.stdout.write(`${String(n).padStart(7)}  ${key}\n`);
+for (const each of slow.slice(0, 40))
+  process.stdout.write(`slow, honest: ${each.at.toISOString()} ${Math.round(each.ms)} ms ${each.what}\n`);
 process.stdout.write(`${output("node", ["--version"])}\n`);
 await database.end();
 await application.stop();

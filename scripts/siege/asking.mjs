@@ -7,6 +7,9 @@ export const durations = [];
 export const slowest = { ms: 0, what: "" };
 /** The slowest of those that did not have to wait for a database that was away. */
 export const slowestElse = { ms: 0, what: "" };
+/** Answers that took longer than the aim, with when they were asked for. */
+export const slow = [];
+const SLOW_MS = 1500;
 const away = [];
 /** Notes from when to when the database was away, `performance.now()`. */
 export const wasAway = (from, to) => void away.push([from, to]);
@@ -21,11 +24,13 @@ export async function asked(address, what, path, init = {}) {
     status = response.status;
     const text = await response.text();
     json = response.headers.get("content-type")?.includes("json") ? JSON.parse(text) : {};
-  } catch {
+  } catch (error) {
     // The web process was stopped under it, or refused the rest of a body.
+    status = `cut off (${error?.cause?.code ?? error?.cause?.message ?? error?.message ?? "unknown"})`;
   }
   const ms = performance.now() - began;
   durations.push(ms);
+  if (ms > SLOW_MS) slow.push({ at: new Date(Date.now() - ms), ms, what: `${what} ${path} (${status})` });
   note(slowest, what, status, ms);
   if (!away.some(([from, to]) => began < to && began + ms > from)) note(slowestElse, what, status, ms);
   const key = `${what}: ${status}`;

@@ -211,12 +211,30 @@ describe("jobs", () => {
     await run(database, first);
     expect(await rowOf(id)).toEqual(done);
   });
-  it("that were begun five times and never ended are given up", async () => {
+  it("that were begun ten times and never ended are given up", async () => {
     const silent = sql`now() - interval '1 minute'`;
-    const id = await insert({ state: "working", attempts: 5, aliveAt: silent as never });
+    const id = await insert({ state: "working", attempts: 10, aliveAt: silent as never });
+    const sound = await insert({ state: "working", attempts: 9, aliveAt: silent as never });
     const { giveUpOrphans } = await import("../src/server/jobs/run");
     await giveUpOrphans(database);
-    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("5 times") });
+    expect(await jobOf(id)).toMatchObject({ state: "failed", problem: expect.stringContaining("10 times") });
+    expect(await jobOf(sound)).toMatchObject({ state: "working", problem: null });
+    await database.delete(jobs).where(eq(jobs.id, sound));
+  });
+  it("rest ten seconds longer each time that their worker was lost", async () => {
+    const silentFor = (seconds: number) => sql`now() - ${seconds} * interval '1 second'` as never;
+    const old = new Date("1970-01-01");
+    const id = await insert({ state: "working", attempts: 3, aliveAt: silentFor(25), madeAt: old });
+    const takenNow = await takeNext(database);
+    expect(takenNow?.id).not.toBe(id);
+    if (takenNow) await run(database, takenNow);
+    await database
+      .update(jobs)
+      .set({ aliveAt: silentFor(31) })
+      .where(eq(jobs.id, id));
+    const again = await takeNext(database);
+    expect(again).toMatchObject({ id, attempts: 4 });
+    await run(database, again!);
   });
   it("of a worker that is told to stop wait again, and the attempt does not count", async () => {
     const id = await waitingFile(await newOffice(), largePage(500_000, 1000));

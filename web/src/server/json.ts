@@ -14,12 +14,11 @@ const isTaken = (name: string): boolean => name in {};
 export function readJson(bytes: Uint8Array, mostMembers: number): Result<unknown> {
   let value: unknown;
   try {
-    const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-    const { deepest, members } = measured(bytes);
-    if (deepest > DEEPEST) return bad("too-deep", "What was sent is nested too deep to be read.");
-    if (members > mostMembers)
+    const beyond = beyondOf(bytes, mostMembers);
+    if (beyond === "deep") return bad("too-deep", "What was sent is nested too deep to be read.");
+    if (beyond === "many")
       return bad("too-many", `What was sent has more than ${mostMembers.toLocaleString("en-US")} values in it.`);
-    value = JSON.parse(text);
+    value = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch {
     return bad("no-json", UNREADABLE);
   }
@@ -31,11 +30,12 @@ const [QUOTE, BACKSLASH, COMMA] = [0x22, 0x5c, 0x2c];
 const [OPEN_LIST, OPEN_OBJECT, CLOSE_LIST, CLOSE_OBJECT] = [0x5b, 0x7b, 0x5d, 0x7d];
 
 /**
- * How deep JSON is nested and how many members it has, without reading it: a list or an object has at most one more
- * than it has commas. In UTF-8 no part of a longer character looks like a bracket or a quote.
+ * Whether JSON is nested too deep or has too many members, without reading it, and looked at only as far as it takes to
+ * know: a list or an object has at most one more than it has commas. In UTF-8 no part of a longer character looks like a
+ * bracket or a quote.
  */
-function measured(bytes: Uint8Array): { deepest: number; members: number } {
-  let [depth, deepest, members, inText] = [0, 0, 0, false];
+function beyondOf(bytes: Uint8Array, mostMembers: number): "deep" | "many" | undefined {
+  let [depth, members, inText] = [0, 0, false];
   for (let at = 0; at < bytes.length; at++) {
     const byte = bytes[at] ?? 0;
     if (inText) {
@@ -45,10 +45,11 @@ function measured(bytes: Uint8Array): { deepest: number; members: number } {
     else if (byte === COMMA) members++;
     else if (byte === OPEN_LIST || byte === OPEN_OBJECT) {
       members++;
-      deepest = Math.max(deepest, ++depth);
+      if (++depth > DEEPEST) return "deep";
     } else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) depth--;
+    if (members > mostMembers) return "many";
   }
-  return { deepest, members };
+  return undefined;
 }
 
 /** The first property anywhere within whose name is taken; however it was written, it is read by now. */

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { ApiError, getBytes, getJson, sendFile, sendJson, wordsOf } from "../../src/features/shared/api";
+import { isLongAsked } from "../../src/features/shared/long-asked";
 
 const answering = (response: () => Response | Promise<Response>) => {
   const fetched = vi.fn<typeof fetch>(async () => response());
@@ -73,5 +74,21 @@ describe("what went wrong is told in the server's words", () => {
   it("anything else by its own words", () => {
     expect(wordsOf(new Error("plain"))).toBe("plain");
     expect(wordsOf("text")).toBe("text");
+  });
+  it("is counted once it has lasted long, until it is answered or fails", async () => {
+    vi.useFakeTimers();
+    const answers: (() => void)[] = [];
+    answering(() => new Promise((resolve) => answers.push(() => resolve(Response.json({})))));
+    const [first, second] = [getJson("/api/x"), getJson("/api/y")];
+    expect(isLongAsked()).toBe(false);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(isLongAsked()).toBe(true);
+    answers[0]?.();
+    await first;
+    expect(isLongAsked()).toBe(true);
+    answers[1]?.();
+    await second;
+    expect(isLongAsked()).toBe(false);
+    vi.useRealTimers();
   });
 });

@@ -66,4 +66,19 @@ describe("turns", () => {
     await expect(turns.take(of("A"), undefined, () => Promise.reject(new Error("no")))).rejects.toThrow("no");
     expect(await turns.take(of("B"), undefined, () => Promise.resolve(7))).toBe(7);
   });
+  it("tell who waits how much is begun before theirs, and nothing to who doesn't wait", async () => {
+    const shop = new Workshop(new Turns(1));
+    for (let i = 0; i < 5; i++) shop.ask(of("B"));
+    expect(shop.turns.before(of("A"))).toBeUndefined();
+    shop.ask(of("A", "two"));
+    shop.ask(of("A"));
+    expect([shop.turns.before(of("A")), shop.turns.before(of("B")), shop.turns.before(of("A", "three"))]).toEqual([
+      3,
+      1,
+      undefined,
+    ]);
+    await shop.end("B 1");
+    expect(shop.begun).toEqual(["B 1", "Atwo 6"]);
+    expect(shop.turns.before(of("A"))).toBe(1);
+  });
 });

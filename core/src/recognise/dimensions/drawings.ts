@@ -1,6 +1,7 @@
 import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
 import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf, type TextLine } from "../lettering";
+import { risesOf, type Rise } from "../building/rises";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { DRAWING_TITLES } from "../drawing-titles";
 import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
@@ -52,7 +53,14 @@ export interface DrawnPart {
   readonly boxMm: BoxMm;
   readonly dimensions: readonly JudgedDimension[];
   /** Building length per paper length that its dimensions agree on. */
-  readonly implied?: { readonly scale: Scale; readonly exact: number; readonly agree: number; readonly of: number };
+  readonly implied?: {
+    readonly scale: Scale;
+    readonly exact: number;
+    readonly agree: number;
+    readonly of: number;
+    /** Rises between its levels that agree, where its dimensions are too few to imply a scale alone. */
+    readonly rises?: number;
+  };
   /** `line` is the note, where one says it. */
   readonly stated?: {
     readonly scale: Scale;
@@ -82,9 +90,14 @@ export function partAt(facts: PageFacts, at: PointMm): DrawnPart | undefined {
   return (own.length > 0 ? own : known).sort((a, b) => distanceToBox(a.boxMm, at) - distanceToBox(b.boxMm, at))[0];
 }
 
-interface Candidate {
-  readonly dimension: Dimension;
+/** A length that is written and drawn. */
+interface Told {
+  readonly dimension: Pick<Dimension, "drawnMm"> & { readonly written: { readonly readings: readonly Reading[] } };
   readonly confidence: number;
+}
+
+interface Candidate extends Told {
+  readonly dimension: Dimension;
 }
 
 function partsOf(facts: PageFacts): DrawnPart[] {
@@ -102,14 +115,17 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   for (const [region, group] of groups) groups.set(region, asExactly(group));
   const all = [...groups.values()].flat();
   const ofPage = scalesOf(all);
-  const parts: { boxMm: BoxMm; candidates: Candidate[]; scale: number | undefined }[] = [];
+  const parts: Part[] = [];
+  const rises = withTooFew(facts, regions, groups);
   for (const [region, candidates] of groups) {
     const boxMm = regions?.all[region]?.boxMm ?? boxOf(candidates);
     const scales = scalesOf(candidates);
     if (scales.length <= 1) {
+      const told = (rises.get(region) ?? []).map((dimension): Told => ({ dimension, confidence: 1 }));
+      const byRises = scales.length === 0 ? scaleOfAll([...candidates, ...told]) : undefined;
       // A small drawing has too few to agree among themselves; those of the whole page may.
-      const scale = scales[0] ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
-      parts.push({ boxMm, candidates, scale });
+      const scale = scales[0] ?? byRises ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
+      parts.push({ boxMm, candidates, scale, ...(byRises === undefined ? {} : { told }) });
       continue;
     }
     for (const { members, scale } of parted(candidates, scales))
@@ -117,19 +133,44 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   }
   parts.push(...undimensioned(regions, groups));
   const said = statedFor(facts, parts);
-  return parts.map(({ boxMm, candidates, scale }, i) => {
+  return parts.map(({ boxMm, candidates, scale, told = [] }, i) => {
     const stated = said[i];
-    const part = judged(
-      facts,
-      boxMm,
-      candidates,
-      meantBy(candidates, scale, stated?.scale.toNumber()),
-      scale !== undefined,
-    );
+    const meant = meantBy([...candidates, ...told], scale, stated?.scale.toNumber());
+    const part = withRises(judged(facts, boxMm, candidates, meant, scale !== undefined), told);
     if (!stated) return part;
     return { ...confirmed(part, stated.scale), stated };
   });
 }
+
+interface Part {
+  readonly boxMm: BoxMm;
+  readonly candidates: Candidate[];
+  readonly scale: number | undefined;
+  /** Rises that agree on it, too. */
+  readonly told?: readonly Told[];
+}
+
+/** Rises between the levels of drawings that have too few dimensions to imply a scale. */
+function withTooFew(
+  facts: PageFacts,
+  regions: DrawingRegions | undefined,
+  groups: ReadonlyMap<number, readonly Candidate[]>,
+): ReadonlyMap<number, readonly Rise[]> {
+  const isTooFew = [...groups.values()].some((group) => scalesOf(group).length === 0);
+  return isTooFew ? risesOf(facts, regions) : new Map();
+}
+
+/**
+ * The scale that all lengths of a drawing agree on, dimensions and rises alike: few as they are, one that doesn't leaves
+ * it open which of them is wrong.
+ */
+function scaleOfAll(lengths: readonly Told[]): number | undefined {
+  const [scale] = scalesOf(lengths);
+  return scale !== undefined && lengths.every((each) => fits(each, scale)) ? scale : undefined;
+}
+
+const withRises = (part: Omit<DrawnPart, "stated">, told: readonly Told[]): Omit<DrawnPart, "stated"> =>
+  part.implied && told.length > 0 ? { ...part, implied: { ...part.implied, rises: told.length } } : part;
 
 /** A drawing too small for its dimensions to imply a scale: all of them say the one that stands under its title. */
 function confirmed(part: Omit<DrawnPart, "stated">, stated: Scale): Omit<DrawnPart, "stated"> {
@@ -142,10 +183,7 @@ function confirmed(part: Omit<DrawnPart, "stated">, stated: Scale): Omit<DrawnPa
 }
 
 /** Drawings that nobody dimensioned: a title with its scale stands with them. */
-function undimensioned(
-  regions: DrawingRegions | undefined,
-  groups: ReadonlyMap<number, unknown>,
-): { boxMm: BoxMm; candidates: Candidate[]; scale: undefined }[] {
+function undimensioned(regions: DrawingRegions | undefined, groups: ReadonlyMap<number, unknown>): Part[] {
   const all = regions?.all ?? [];
   // Where a dimensioned drawing has no title by it, one that stands apart may be its own.
   if ([...groups.keys()].some((region) => !all[region]?.title)) return [];
@@ -174,7 +212,7 @@ function asExactly(candidates: readonly Candidate[]): Candidate[] {
 
 /** Figures without a unit fit two scales, in one unit and in another; the one that is stated is meant. */
 function meantBy(
-  candidates: readonly Candidate[],
+  candidates: readonly Told[],
   implied: number | undefined,
   stated: number | undefined,
 ): number | undefined {
@@ -193,7 +231,7 @@ const isUnitApart = (a: number, b: number): boolean =>
   UNITS_MM.some((one) => UNITS_MM.some((other) => one !== other && Math.abs((a / b / one) * other - 1) < SAME_SHARE));
 
 /** Scales that at least three dimensions agree on, those of most first; each dimension counts for one of them. */
-function scalesOf(candidates: readonly Candidate[]): number[] {
+function scalesOf(candidates: readonly Told[]): number[] {
   const scales: number[] = [];
   let left = candidates.filter(({ dimension }) => dimension.written.readings.length > 0);
   while (left.length >= LEAST_AGREEING) {
@@ -209,7 +247,7 @@ function scalesOf(candidates: readonly Candidate[]): number[] {
 }
 
 /** The scale that weighs most, refined by the dimensions that agree on it. */
-function bestScale(candidates: readonly Candidate[]): number | undefined {
+function bestScale(candidates: readonly Told[]): number | undefined {
   const votes = new Map<number, number>();
   for (const { dimension, confidence } of candidates) {
     let weight = confidence;
@@ -233,7 +271,7 @@ function bestScale(candidates: readonly Candidate[]): number | undefined {
 }
 
 /** Long dimensions tell a scale more exactly than short ones. */
-function refined(candidates: readonly Candidate[], about: number): number {
+function refined(candidates: readonly Told[], about: number): number {
   let scale = about;
   for (const share of [2 * STEP, STEP]) {
     let [written, drawn] = [0, 0];
@@ -250,13 +288,13 @@ function refined(candidates: readonly Candidate[], about: number): number {
   return scale;
 }
 
-function nearestReading({ written, drawnMm }: Dimension, scale: number): Reading | undefined {
+function nearestReading({ written, drawnMm }: Told["dimension"], scale: number): Reading | undefined {
   const off = ({ length }: Reading): number => Math.abs(Math.log(length.toNumber() / drawnMm / scale));
   return written.readings.filter(({ length }) => length.compare(Length.zero) > 0).sort((a, b) => off(a) - off(b))[0];
 }
 
 /** Whether what is written is what is drawn at a scale, as exactly as can be told. */
-function fits({ dimension }: Candidate, scale: number): boolean {
+function fits({ dimension }: Told, scale: number): boolean {
   const reading = nearestReading(dimension, scale);
   if (!reading) return false;
   return Math.abs(reading.length.toNumber() - dimension.drawnMm * scale) <= OFF_MM * scale + reading.halfLastMm;

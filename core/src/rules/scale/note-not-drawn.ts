@@ -20,18 +20,18 @@ export const noteNotDrawn = rule({
   parameters: [],
   page: {
     measures:
-      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
+      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it; where it has fewer, all of them have to agree with the rises between its levels. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
     why: "Whoever measures on the sheet measures wrong.",
     right: "1:50 is stated, and 72 mm are drawn for 3600.",
     wrong: "1:50 is stated, and 36 mm are drawn for 3600: the sheet was plotted at half size.",
-    cannotSee: "Drawings with fewer than three dimensions that agree.",
+    cannotSee: "Drawings with fewer than three lengths that agree, dimensions and rises between levels together.",
     mend: "None: plot the sheet at its own size, or correct the note.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         const { implied, stated } = part;
-        if (!implied || !stated || implied.agree < 3) continue;
+        if (!implied || !stated || implied.agree + (implied.rises ?? 0) < 3) continue;
         if (Math.abs(implied.exact / stated.scale.toNumber() - 1) <= SAME_SHARE) continue;
         const [written, drawn] = [scaleInWords(part, stated.scale), scaleInWords(part, implied.scale)];
         report({
@@ -44,13 +44,18 @@ export const noteNotDrawn = rule({
             rows: Uint32Array.from(agreeing(part).flatMap(({ dimension }) => dimension.figure.rows)).sort(),
           },
           message: () =>
-            `${written} is stated, but ${implied.agree} of ${counted(implied.of, "dimension")} are drawn at ${drawn}${plottedAt(implied.exact / stated.scale.toNumber())}.`,
+            `${written} is stated, but ${lengthsInWords(implied)} are drawn at ${drawn}${plottedAt(implied.exact / stated.scale.toNumber())}.`,
           measured: drawn,
           expected: written,
         });
       }
   },
 });
+
+const lengthsInWords = ({ agree, of, rises = 0 }: NonNullable<DrawnPart["implied"]>): string => {
+  const dimensions = `${agree} of ${counted(of, "dimension")}`;
+  return rises > 0 ? `${dimensions} and ${counted(rises, "rise")} between levels` : dimensions;
+};
 
 const agreeing = ({ dimensions }: DrawnPart) => dimensions.filter(({ agrees }) => agrees);
 

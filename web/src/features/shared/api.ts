@@ -1,3 +1,5 @@
+import { whileAsked } from "./long-asked";
+
 /** What the server says went wrong, in words for people. */
 export class ApiError extends Error {
   constructor(
@@ -29,7 +31,7 @@ async function errorOf(response: Response): Promise<ApiError> {
 async function send(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await whileAsked(fetch(path, init));
   } catch {
     throw new ApiError(0, "The server can't be reached. Is it still running?");
   }

@@ -20,6 +20,7 @@ import {
   StandardIcon,
   TodayIcon,
 } from "./icons";
+import { InLine } from "./InLine";
 import type { Somebody } from "./somebody";
 import { theme } from "./theme";
 import { MayContext } from "../shared/may";
@@ -82,6 +83,7 @@ export function Shell({
           {finding && somebody && (
             <FindDialog somebody={somebody} onClose={() => setFinding(false)} onSlip={() => setSlipOpen(true)} />
           )}
+          {somebody && <InLine />}
           {slipOpen && <ScaleSlip onClose={() => setSlipOpen(false)} />}
         </NoticeProvider>
       </MayContext>

@@ -14,6 +14,8 @@ import { METHODS, refusalOf, type Refusal } from "./refusals";
 /** A file over a slow line takes its time: an hour for the whole of a request, a minute for its head. */
 const REQUEST_MS = 60 * 60_000;
 const HEAD_MS = 60_000;
+/** A connection that rests is kept longer than proxies and browsers keep theirs, so that none is closed under a request. */
+const REST_MS = 75_000;
 /** How long a sender that was refused may go on sending, so that it hears the answer before the line is cut. */
 const LINGER_MS = 2_000;
 
@@ -43,7 +45,10 @@ async function main(): Promise<void> {
       handle(request, response).catch((error: unknown) => fail(response, error));
     });
   };
-  const server = createServer({ requestTimeout: REQUEST_MS, headersTimeout: HEAD_MS }, answerTo);
+  const server = createServer(
+    { requestTimeout: REQUEST_MS, headersTimeout: HEAD_MS, keepAliveTimeout: REST_MS },
+    answerTo,
+  );
   // A sender that asks first is told no before it has sent anything.
   server.on("checkContinue", (request: IncomingMessage, response: ServerResponse) => {
     if (!refusalOf(request)) response.writeContinue();

@@ -12,11 +12,12 @@ import { kindOf } from "./kinds";
 /** How often a working job says that it lives, milliseconds. */
 const BEAT_MS = 1000;
 /** A job that has been silent so long belongs to a worker that was killed. */
-const SILENT = sql`now() - interval '10 seconds'`;
+const SILENCE = sql`interval '10 seconds'`;
+const SILENT = sql`now() - ${SILENCE}`;
 /** Whose turn is next goes by what was begun since. */
 const LATELY = sql`now() - interval '1 hour'`;
 /** A job that was begun so often without ending takes its worker with it, and is begun no more. */
-const MOST_ATTEMPTS = 5;
+const MOST_ATTEMPTS = 10;
 
 export interface TakenJob {
   readonly id: string;
@@ -30,9 +31,14 @@ export interface TakenJob {
 
 const waiting = eq(jobs.state, "waiting");
 const orphaned = and(eq(jobs.state, "working"), lt(jobs.aliveAt, SILENT));
+/**
+ * Each time that its worker was lost, a job rests longer: what takes workers with it does so seldom, and a good drawing
+ * that worked beside it, or whose worker was killed, is not blamed by a row of deaths that came together.
+ */
+const rested = and(orphaned, lt(jobs.aliveAt, sql`now() - ${SILENCE} * greatest(${jobs.attempts}, 1)`));
 
 /** What may be begun now: what waits, and what a worker fell silent over. */
-const open = and(or(waiting, orphaned), lt(jobs.attempts, MOST_ATTEMPTS));
+const open = and(or(waiting, rested), lt(jobs.attempts, MOST_ATTEMPTS));
 
 /**
  * Takes the job whose turn it is, by office and then by person; of one person the one that has waited longest. Two

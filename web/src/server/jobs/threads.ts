@@ -118,4 +118,7 @@ async function run<T extends ThreadTask>(task: T, options: ThreadOptions): Promi
   }
 }
 
+/** How much is begun before what somebody waits for here; undefined where nothing of theirs waits. */
+export const begunBefore = (whom: ForWhom): number | undefined => turns().before(whom);
+
 export const closeThreads = async (): Promise<void> => kept.hemstitchThreads?.destroy();

@@ -1,3 +1,5 @@
+import { beforeIn, linesOf } from "./line";
+
 /** For whom something is to be done. */
 export interface ForWhom {
   readonly officeId: string;
@@ -25,6 +27,12 @@ export class Turns {
   /** How many pieces of work of an office are being done or wait. */
   of(officeId: string): number {
     return [...this.working, ...this.waiting].filter((each) => each.officeId === officeId).length;
+  }
+
+  /** How much is begun before the first that somebody waits for; undefined where nothing of theirs waits. */
+  before({ officeId, userId }: ForWhom): number | undefined {
+    const waits = this.waiting.some((each) => each.officeId === officeId && each.userId === userId);
+    return waits ? beforeIn(linesOf(this.waiting), { officeId, askedBy: userId }, 0) : undefined;
   }
 
   /** Does something when its turn has come; an aborted signal takes it out of the line. */
