@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { PAINT, pathBox, together, type BoxMm, type Page } from "../drawing";
+import { PAINT, pathBox, straightsOfRow, together, type BoxMm, type Page } from "../drawing";
 import { HATCHES, hatchRows, SURE_HATCH } from "./hatches/hatches";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 import { Sets } from "./sets";
@@ -13,6 +13,10 @@ const TOUCHING_MM = 0.06;
 const OFF_BASELINE = 0.12;
 const NEXT = 1.7;
 const WIDEST = 1.3;
+/** Within words one letter follows the other as close as this: so many of them do, or they are things that stand in a row. */
+const CLOSE = { heights: 0.5, share: 0.5 };
+/** So many letters of a line have a slanted or a round stroke, as A, O and S have; windows and doors have none. */
+const SLANTED_SHARE = 0.2;
 /** Small letters are so much of the height of capitals. */
 const SMALL = 0.55;
 /** A line has so many letters at least, of so many shapes; of these so many are more than a stroke or two. */
@@ -123,6 +127,18 @@ interface Glyph {
   /** Pieces that it is drawn with. */
   readonly parts: number;
   readonly isFilled: boolean;
+  /** It has a stroke that is neither level nor upright. */
+  readonly isSlanted: boolean;
+}
+
+/** Whether a mark has a stroke that is neither level nor upright. */
+function isSlanted(paths: Page["paths"], row: number): boolean {
+  let found = false;
+  straightsOfRow(paths, row, (x0, y0, x1, y1) => {
+    const [dx, dy] = [Math.abs(x1 - x0), Math.abs(y1 - y0)];
+    found ||= Math.min(dx, dy) > 0.1 * Math.max(dx, dy);
+  });
+  return found;
 }
 
 function glyphsOf({ paths }: Page, rows: readonly number[], looked: { left: number }): Glyph[] {
@@ -156,7 +172,7 @@ function glyphsOf({ paths }: Page, rows: readonly number[], looked: { left: numb
       0,
     );
     const isFilled = ownRows.every((row) => ((paths.paint[row] ?? 0) & PAINT.fill) !== 0);
-    return [{ boxMm, rows: ownRows, parts, isFilled }];
+    return [{ boxMm, rows: ownRows, parts, isFilled, isSlanted: ownRows.some((row) => isSlanted(paths, row)) }];
   });
 }
 
@@ -230,6 +246,9 @@ function heightOf(run: readonly Standing[]): number | undefined {
   if (tall.length < Math.max(TALL.least, TALL.share * run.length)) return undefined;
   const rich = run.filter(({ glyph, height }) => glyph.parts >= RICH.parts && height >= SMALL * tallest);
   if (rich.length < RICH.share * run.length) return undefined;
+  const close = run.slice(1).filter(({ from }, k) => from - run[k]!.to <= CLOSE.heights * tallest);
+  if (close.length < CLOSE.share * (run.length - 1)) return undefined;
+  if (run.filter(({ glyph }) => glyph.isSlanted).length < SLANTED_SHARE * run.length) return undefined;
   const shapes = new Set(
     run.map(({ glyph, from, to, height }) => `${glyph.parts} ${Math.round(((to - from) / height) * 10)}`),
   );

@@ -96,3 +96,25 @@ export function stripes(
   }
   return content;
 }
+
+/** Pieces of 1.5 mm with as much between them, in rows at 45 degrees between those of cut concrete; or of another make. */
+export function pieces(
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  [piece, gap, step] = [1.5, 1.5, 1.5],
+): string {
+  let content = "";
+  const u = Math.SQRT1_2;
+  for (let row = -60; row < 60; row++)
+    for (let at = -60; at < 60; at++) {
+      const [cx, cy] = [x + width / 2, y + height / 2];
+      const [along, off] = [at * (piece! + gap!) + (row % 2) * piece!, row * step!];
+      const [px, py] = [cx + u * (along - off), cy + u * (along + off)];
+      const [qx, qy] = [px + u * piece!, py + u * piece!];
+      if (Math.min(px, qx) > x && Math.max(px, qx) < x + width && Math.min(py, qy) > y && Math.max(py, qy) < y + height)
+        content += stroke(px, py, qx, qy, 0.13);
+    }
+  return content;
+}

@@ -13,6 +13,8 @@ import { apart } from "./angles";
 const LONGEST_MM = 15;
 const WIDEST_GAP = 4;
 const LEAST_GAP_MM = 0.25;
+/** Pieces farther apart stand in two areas. Millimetres. */
+const NEXT_AREA_MM = 20;
 /** Pieces of one row lie on one straight, but for this. */
 const SAME_LINE_MM = 0.06;
 /** Lengths and gaps are alike within this. */
@@ -78,10 +80,26 @@ interface Placed {
 
 function markBroken(straights: Straights, { pieces, turn }: Directed, broken: Map<number, Break>): void {
   const rows = rowsOf(pieces.map((i) => placed(straights, i, turn)));
-  const breaks = rows.flatMap((row) => breakOf(row) ?? []).slice(0, MOST_COMPARED);
-  const common = breaks.find((each) => breaks.filter((other) => isSame(each, other)).length >= LEAST_ROWS);
-  if (!common) return;
-  for (const row of rows) if (fits(row, common)) for (const { i } of row) broken.set(i, common);
+  const common = commonBreaks(rows.flatMap((row) => breakOf(row) ?? []));
+  for (const row of rows) {
+    const own = breakOf(row);
+    const known = (own && common.find((each) => isSame(each, own))) ?? common.find((each) => fits(row, each));
+    if (!known) continue;
+    // Where a whole line lies on the same straight, in the next area, it is no piece.
+    for (const { i, from, to } of row) if (to - from <= known.pieceMm + tolerance(known.pieceMm)) broken.set(i, known);
+  }
+}
+
+/** The breaks that several rows have, those of short pieces first: a sheet has areas of several patterns in one pen. */
+function commonBreaks(all: readonly Break[]): Break[] {
+  const step = Math.max(1, all.length / MOST_COMPARED);
+  const compared = Array.from({ length: Math.min(all.length, MOST_COMPARED) }, (_, k) => all[Math.floor(k * step)]!);
+  const common: Break[] = [];
+  for (const each of compared) {
+    if (common.some((known) => isSame(known, each))) continue;
+    if (compared.filter((other) => isSame(each, other)).length >= LEAST_ROWS) common.push(each);
+  }
+  return common.sort((a, b) => a.pieceMm - b.pieceMm);
 }
 
 /** Pieces on one straight, in their order along it. */
@@ -91,10 +109,22 @@ function rowsOf(all: Placed[]): Placed[][] {
   for (let start = 0; start < all.length;) {
     let end = start + 1;
     while (end < all.length && all[end]!.across - all[start]!.across <= SAME_LINE_MM) end++;
-    rows.push(all.slice(start, end).sort((a, b) => a.from - b.from));
+    rows.push(...areasOf(all.slice(start, end).sort((a, b) => a.from - b.from)));
     start = end;
   }
   return rows;
+}
+
+/** What lies on one straight, by the areas that it crosses: two of them may have different patterns. */
+function areasOf(onOne: readonly Placed[]): Placed[][] {
+  const areas: Placed[][] = [];
+  let reach = -Infinity;
+  for (const each of onOne) {
+    if (each.from - reach > NEXT_AREA_MM) areas.push([each]);
+    else areas.at(-1)?.push(each);
+    reach = Math.max(reach, each.to);
+  }
+  return areas;
 }
 
 /** How a row of pieces is broken; undefined where they are too few, or not alike. */

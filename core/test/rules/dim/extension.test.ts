@@ -15,6 +15,13 @@ describeRule("dim/extension", [
     findings: [["A-ANNO-DIMS", 4, 3, 2]],
   },
   {
+    name: "drawn twice, whole and in pieces that meet at the dimension line",
+    layers,
+    content:
+      wall +
+      on(1, row(ROW) + ROW.stops.map((x) => stroke(x, ROW.y, x, ROW.y + 2) + stroke(x, ROW.y - 5, x, ROW.y)).join("")),
+  },
+  {
     name: "down to the gap where they have a fixed length",
     layers,
     content: wall + on(1, row({ ...ROW, extension: 8.8 })),

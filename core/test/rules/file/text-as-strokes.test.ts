@@ -37,6 +37,32 @@ describeRule("file/text-as-strokes", [
       row(14, (i) => stroke(40 + i * 2.6, 40, 40 + i * 2.6, 50)),
     ),
   },
+  {
+    name: "a row of windows with panes, of several widths",
+    content: on(
+      0,
+      [5, 6, 8, 5, 7]
+        .map((width, i) => box(40 + i * 11, 40, width, 10, 0.35) + box(41 + i * 11, 41, width - 2, 8, 0.18))
+        .join(""),
+    ),
+  },
+  {
+    name: "short extension lines with arrows between them",
+    content: on(
+      0,
+      [0, 12, 25, 41, 52]
+        .map((x, i) => {
+          const turns = i % 2 === 0 ? [1] : [1, -1];
+          const arrows = turns.map(
+            (way) =>
+              stroke(40 + x, 44, 40 + x + way * (2 + i / 2), 44.4) +
+              stroke(40 + x + way * (2 + i / 2), 44.4, 40 + x + way * (2 + i / 2), 43.6),
+          );
+          return stroke(40 + x, 40, 40 + x, 50) + arrows.join("");
+        })
+        .join(""),
+    ),
+  },
   { name: "a hatch", content: on(0, box(40, 40, 30, 4) + stripes(40, 40, 30, 4, 45, 1.2)) },
   { name: "three letters", content: on(0, inStrokes("THE", 40, 40, 3.5)) },
   {

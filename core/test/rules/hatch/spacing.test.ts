@@ -1,4 +1,4 @@
-import { box, stripes } from "../../support/drawn";
+import { box, pieces, stripes } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -40,6 +40,19 @@ describeRule("hatch/spacing", [
     content: on(0, stripes(40, 40, 60, 60, 0.0001, 3) + stripes(40, 40, 60, 60, 89.9999, 3)),
     scale: "1:50",
     findings: [["A-FLOR-PATT", 40, 3, 6]],
+  },
+  {
+    // Some of the whole lines of masonry lie on one straight with broken rows of the concrete beside it.
+    name: "cut concrete beside a narrow leaf of masonry, and earth of longer pieces, all in one pen",
+    layers,
+    content: on(
+      0,
+      stripes(40, 40, 60, 40, 45, 1.5) +
+        `q 1 0 0 1 -0.46 0.46 cm ${pieces(40, 40, 60, 40)} Q\n` +
+        stripes(30, 40, 7.5, 40, 45, 1.2) +
+        pieces(140, 40, 60, 40, [4, 3, 1.6]) +
+        `q -1 0 0 1 340 0 cm ${pieces(140, 40, 60, 40, [4, 3, 1.6])} Q\n`,
+    ),
   },
   {
     name: "a strip of cut concrete whose broken rows look whole",

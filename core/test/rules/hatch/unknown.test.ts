@@ -1,4 +1,4 @@
-import { box, stripes, stroke } from "../../support/drawn";
+import { box, pieces, stripes, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -6,22 +6,6 @@ import { describeRule } from "../../support/rule-tester";
 const layers = ["A-WALL-PATT", "A-WALL"];
 const band = (degrees: number, spacing: number, layer = 0): string =>
   on(layer, stripes(40, 40, 80, 6, degrees, spacing));
-
-/** Pieces of 1.5 mm with as much between them, in rows at 45 degrees between those of cut concrete. */
-function pieces(x: number, y: number, width: number, height: number): string {
-  let content = "";
-  const [u, step] = [Math.SQRT1_2, 1.5];
-  for (let row = -60; row < 60; row++)
-    for (let at = -60; at < 60; at++) {
-      const [cx, cy] = [x + width / 2, y + height / 2];
-      const [along, off] = [at * 2 * step + (row % 2) * step, row * step];
-      const [px, py] = [cx + u * (along - off), cy + u * (along + off)];
-      const [qx, qy] = [px + u * step, py + u * step];
-      if (Math.min(px, qx) > x && Math.max(px, qx) < x + width && Math.min(py, qy) > y && Math.max(py, qy) < y + height)
-        content += stroke(px, py, qx, qy, 0.13);
-    }
-  return content;
-}
 
 /** Tiles so far apart on paper, from the lower-left corner on. */
 function tiles(apart: number, width = 60, height = 60): string {

@@ -1,4 +1,4 @@
-import { building, ROW, row } from "../../support/drawn";
+import { building, ROW, row, stroke } from "../../support/drawn";
 import { on, lettering } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -7,6 +7,14 @@ const layers = ["A-WALL", "A-ANNO-DIMS"];
 const wall = on(0, building());
 
 const stops = [40, 80, 100, 130, 200];
+
+/** A level line beside the building at a height of the sheet, with its value over it. */
+const level = (y: number, text: string): string => stroke(196, y, 226, y) + lettering(text, 208, y + 1, 2.5);
+/** A building at 1:100 that says 1:50, with one dimension over it and two levels beside it. */
+const few = (...levels: readonly (readonly [y: number, text: string])[]): string =>
+  wall +
+  on(1, row({ ...ROW, stops: [40, 80, 200], scale: 100 }) + lettering("SCALE 1:50", 60, 45, 2.5)) +
+  on(0, levels.map(([y, text]) => level(y, text)).join(""));
 
 describeRule("scale/note-not-drawn", [
   { name: "the stated scale", layers, content: wall + on(1, row({ ...ROW, stops }) + lettering("1:50", 60, 45, 2.5)) },
@@ -36,4 +44,18 @@ describeRule("scale/note-not-drawn", [
     content:
       wall + on(1, row({ ...ROW, stops, texts: ["2000", "1000", "1500", "4000"] }) + lettering("1:50", 60, 45, 2.5)),
   },
+  {
+    name: "two dimensions and a rise between levels, which agree on another scale",
+    layers,
+    content: few([60, "±0.00"], [140, "+8.00"]),
+    findings: [[undefined, 2, "1:100", "1:50"]],
+    message: /^1:50 is stated, but 2 of 2 dimensions and 1 rise between levels are drawn at 1:100, as if/,
+  },
+  {
+    name: "two dimensions, and levels that agree with neither scale",
+    layers,
+    content: few([60, "±0.00"], [140, "+6.00"]),
+  },
+  { name: "two dimensions, and the levels of a plan", layers, content: few([60, "+8.00"], [140, "±0.00"]) },
+  { name: "two dimensions alone", layers, content: few() },
 ]);
