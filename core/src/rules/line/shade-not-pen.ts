@@ -1,56 +1,19 @@
 import { counted } from "../../base/words";
-import { PAINT, type Page } from "../../drawing";
-import { groundsOf } from "../../recognise/grounds";
+import { PAGE_KIND, SURE_KIND } from "../../recognise/drawing-kinds";
 import { entriesOf, NAMED_LAYERS } from "../../recognise/layer-names";
-import { measuredOn, type PageRecogniser } from "../../recognise/recogniser";
+import { shadeOf, STROKE_COLOURS } from "../../recognise/stroke-colours";
+import { showingOf } from "../kind/kind-of-page";
 import { rule } from "../rule";
 
 /** Shades this near are alike, in per cent of full black. */
 const SAME_PERCENT = 4;
-/** Colours are grey where their parts differ by no more than this, of 255. */
-const GREY = 10;
-
-/** Visible strokes of one layer in one colour. */
-interface ColourLook {
-  readonly layer: number;
-  readonly colour: number;
-  readonly rows: Uint32Array;
-}
-
-const STROKE_COLOURS: PageRecogniser<ColourLook> = {
-  id: "stroke-colours",
-  on: "page",
-  ofDrawing: true,
-  finds: "lines by the colour that they plot in",
-  from: "the layer and colour of each visible stroke; white ones on the bare paper are grounds",
-  find: ({ page }) => coloursOf(page).map((look) => measuredOn(page.index, look, { of: "paths", rows: look.rows })),
-};
-
-function coloursOf(page: Page): ColourLook[] {
-  const { paths } = page;
-  const isGround = groundsOf(page);
-  const groups = new Map<number, number[]>();
-  for (let row = 0; row < paths.count; row++) {
-    const paint = paths.paint[row] ?? 0;
-    if ((paint & PAINT.stroke) === 0 || (paint & PAINT.hidden) !== 0 || isGround(row)) continue;
-    const key = ((paths.layer[row] ?? -1) + 1) * 0x1000000 + (paths.strokeColour[row] ?? 0);
-    const known = groups.get(key);
-    if (known) known.push(row);
-    else groups.set(key, [row]);
-  }
-  return [...groups].map(([key, rows]) => ({
-    layer: Math.floor(key / 0x1000000) - 1,
-    colour: key % 0x1000000,
-    rows: Uint32Array.from(rows),
-  }));
-}
 
 export const shadeNotPen = rule({
   id: "line/shade-not-pen",
   title: "Lines in another shade than their pen's",
   severity: "mend",
   needs: ["layers", "register", "pens"],
-  reads: [STROKE_COLOURS, NAMED_LAYERS],
+  reads: [STROKE_COLOURS, NAMED_LAYERS, PAGE_KIND],
   parameters: [],
   mends: "set-shade",
   page: {
@@ -59,16 +22,22 @@ export const shadeNotPen = rule({
     why: "Context goes grey so that what is built carries; and a yellow line is gone in a copy.",
     right: "Black, where the pen plots at 100 %.",
     wrong: "Red lines, or grey ones, where the pen plots at 100 %.",
-    cannotSee: "Fills, lettering, layers that are not registered or have no pen.",
+    cannotSee:
+      "Fills, lettering, layers that are not registered or have no pen, and how light a layer is that the drawing's kind shows faint.",
     mend: "The lines are set in the pen's grey; areas that are filled together with them keep their colour.",
   },
   judge({ file, pages, report }) {
     const entries = entriesOf(file.of(NAMED_LAYERS));
-    for (const facts of pages)
+    for (const facts of pages) {
+      const kind = facts.of(PAGE_KIND).find(({ confidence }) => confidence >= SURE_KIND)?.value.kind;
       for (const { value: look } of facts.of(STROKE_COLOURS)) {
-        const pen = file.standard.penOf(entries[look.layer]);
+        const entry = entries[look.layer];
+        const pen = file.standard.penOf(entry);
         if (!pen) continue;
         const shade = shadeOf(look.colour);
+        // What the kind shows faint is lighter than its pen, and right so.
+        const isFaint = entry !== undefined && kind !== undefined && showingOf(facts, entry.name, kind) === "faint";
+        if (isFaint && shade !== undefined && shade < pen.shadePercent) continue;
         if (shade !== undefined && Math.abs(shade - pen.shadePercent) <= SAME_PERCENT) continue;
         const words = shade === undefined ? `#${look.colour.toString(16).padStart(6, "0")}` : `${Math.round(shade)} %`;
         report({
@@ -82,12 +51,6 @@ export const shadeNotPen = rule({
           mend: [{ kind: "set-shade", page: facts.page.index, rows: look.rows, percent: pen.shadePercent }],
         });
       }
+    }
   },
 });
-
-/** How dark a grey is, per cent of black; undefined for a colour. */
-function shadeOf(colour: number): number | undefined {
-  const [r, g, b] = [(colour >> 16) & 255, (colour >> 8) & 255, colour & 255];
-  if (Math.max(r, g, b) - Math.min(r, g, b) > GREY) return undefined;
-  return 100 - ((r + g + b) / 3 / 255) * 100;
-}
