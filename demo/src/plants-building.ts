@@ -38,6 +38,11 @@ export function drawBuildingPlants(board: PenBoard): void {
   page.line(700, 120, 760, 120);
   board.on("A-FURN");
   page.line(14, 300, 40, 300);
+  // The site is faint, the planting should be.
+  board.on("L-SITE");
+  page.ink(0xa0a0a0).line(700, 110, 760, 110).ink(0);
+  board.on("L-PLNT");
+  page.line(700, 100, 760, 100);
 }
 
 const TITLE_BLOCK = {
@@ -81,14 +86,15 @@ function slopesAndLevels(board: PenBoard): void {
   page.line(692, 436, 692, 478);
 }
 
-/** Framed codes, and a legend that explains one too few and one too many. */
+/** Framed codes, one of them at the end of its frame, and a legend that explains one too few and one too many. */
 function codes(board: PenBoard): void {
   const { page } = board;
   ["QT", "PL", "ZN", "B6"].forEach((code, i) => {
     const x = 690 + i * 16;
     board.on("A-ANNO-NOTE");
-    page.rectangle({ x: x - 2, y: 398.5, width: 11, height: 5.5 });
-    page.text(code, x, 400, { heightMm: 2.5, align: "left" });
+    page.rectangle({ x: x - 1, y: 398.5, width: 9, height: 5.5 });
+    if (code === "PL") page.text(code, x, 400, { heightMm: 2.5, align: "left" });
+    else page.text(code, x + 3.5, 400, { heightMm: 2.5, align: "middle" });
   });
   board.on("A-ANNO-LEGN");
   page.text("CODES", 690, 388, { heightMm: 3.5, align: "left" });

@@ -107,6 +107,11 @@ function slips(board: PenBoard): void {
   page.lettering({ families: ["Spline Sans Mono"] });
   page.text("Galvanised fixings", 60, 230, { heightMm: 2.5, align: "left" });
   page.lettering();
+  // A standard note, but for a word.
+  page.text("Work to written dimensions. Where a dimension is missing, ask; do not scale drawing.", 60, 222, {
+    heightMm: 2.5,
+    align: "left",
+  });
   // Two edges that print as one.
   page.line(60, 210, 130, 210).line(60, 210.3, 130, 210.3);
   // Nobody has decided whether a detail shows beams; columns of the structure were switched off.

@@ -83,7 +83,9 @@ function searched(facts: PageFacts): Search {
     marks.filter((row) => !hatched.has(row)),
     looked,
   );
-  const lines = lettersOf(glyphs, looked);
+  // What has written words in it is a frame, or a thing that is named.
+  const bare = glyphs.filter(({ boxMm }) => ![...facts.near("texts", boxMm)].length);
+  const lines = lettersOf(bare, looked);
   return looked.left > 0 ? { lines, isCut: false } : { lines: [], isCut: true };
 }
 

@@ -1,5 +1,5 @@
 import type { Dash } from "../drawing";
-import type { LineTypeEntry } from "../standard/plain";
+import type { HatchEntry, LineTypeEntry } from "../standard/plain";
 import { isForHatches } from "./hatches/hatch-layers";
 import { hatchRows, SURE_HATCH } from "./hatches/hatches";
 import { NAMED_LAYERS } from "./layer-names";
@@ -83,9 +83,24 @@ function judged({ file }: PageFacts, { look, pen }: JudgedWidth, hatched: Readon
   };
   if (allowed.some(matches)) return { state: "right", ...shared };
   const found = types.find(matches);
+  // In a place too narrow for a hatch to be made out, its broken lines are still its own.
+  if (!found && isDashOfHatch(standard.standard.hatches, dash)) return { state: "right", ...shared };
   if (!found) return { state: "unknown", ...shared };
   return { state: wanted ? "not-layers" : "right", found, ...shared };
 }
+
+const isDashOfHatch = (hatches: readonly HatchEntry[], dash: Dash): boolean =>
+  hatches.some(
+    ({ basis, families }) =>
+      basis === "paper" &&
+      families.some(
+        ({ dashMm }) =>
+          dashMm.length > 0 &&
+          dashMm.length === dash.length &&
+          dashMm.every((each, i) => Math.abs(each - (dash[i] ?? 0)) <= SAME_SHARE * each),
+      ),
+  );
+const SAME_SHARE = 0.02;
 
 /** Dashes and gaps of a line type at a width, millimetres. */
 export const dashesOf = (type: LineTypeEntry, widthMm: number): Dash => type.pattern.map((each) => each * widthMm);

@@ -357,13 +357,17 @@ function judgedAt(
   const bare = candidates.filter(({ confidence }) => confidence <= BARE);
   const bareAgree = bare.filter((each) => fits(each, exact)).length;
   const bareCounts = bareAgree >= LEAST_AGREEING && bareAgree >= LEAST_SHARE_OF_BARE * bare.length;
-  const inRows = linesOf(candidates.filter((each) => fits(each, exact)));
+  const fitting = candidates.filter((each) => fits(each, exact));
+  const inRows = linesOf(fitting);
+  const units = new Set(fitting.map(({ dimension }) => nearestReading(dimension, exact)?.unit));
   const dimensions = candidates.flatMap((each): JudgedDimension[] => {
     const { dimension, confidence } = each;
-    const reading = nearestReading(dimension, exact);
+    const agrees = fits(each, exact);
+    // A figure that is wrong is in the unit of those that are right, whichever it comes nearest to.
+    const reading =
+      (agrees ? undefined : nearestReading(inUnits(dimension, units), exact)) ?? nearestReading(dimension, exact);
     const drawnLengthMm = dimension.drawnMm * exact;
     if (!reading) return [{ dimension, confidence, drawnLengthMm }];
-    const agrees = fits(each, exact);
     if (!agrees && confidence <= BARE && !(bareCounts && confidence === BARE && sharesLine(each, inRows))) return [];
     if (!agrees && isNumberOnly(dimension, reading, drawnLengthMm)) return [];
     return [{ dimension, confidence: agrees ? Math.max(0.9, confidence) : confidence, reading, drawnLengthMm, agrees }];
@@ -373,6 +377,11 @@ function judgedAt(
   if (agree < LEAST_AGREEING && !isOfPage) return { boxMm, dimensions };
   return { boxMm, dimensions, implied: { scale: snapped(facts, exact), exact, agree, of: written.length } };
 }
+
+const inUnits = (
+  { drawnMm, written }: Dimension,
+  units: ReadonlySet<Reading["unit"] | undefined>,
+): Told["dimension"] => ({ drawnMm, written: { readings: written.readings.filter(({ unit }) => units.has(unit)) } });
 
 const sharesLine = (candidate: Candidate, rows: readonly number[]): boolean =>
   linesOf([candidate]).some((row) => rows.includes(row));

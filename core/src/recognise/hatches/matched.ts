@@ -64,9 +64,37 @@ export const MATCHED_HATCHES: PageRecogniser<MatchedHatch> = {
       const value = matched(facts, sure.value, scaleAt(facts, sure.value), axes);
       return sure.value.isSmall && !value.entry && !value.like ? [] : [{ ...sure, confidence, value }];
     });
-    return found.length > MOST_TOGETHER ? found : withParts(facts, found, axes);
+    return found.length > MOST_TOGETHER ? found : withGaps(withParts(facts, found, axes));
   },
 };
+
+/**
+ * Where windows and labels stand in the way, coursing leaves lines out: a part of it seems to be two or three times as
+ * wide as the next one on the same layer, and its lines lie where those would go on.
+ */
+function withGaps(found: readonly Sure<MatchedHatch>[]): Sure<MatchedHatch>[] {
+  const right = found.map(({ value }) => value).filter(({ entry }) => entry?.basis === "building");
+  return found.map((each) => {
+    const { like, ...value } = each.value;
+    const entry = like && right.find((other) => goesOnIn(other.hatch, value.hatch))?.entry;
+    return entry ? { ...each, value: { ...value, entry } } : each;
+  });
+}
+
+function goesOnIn(right: Hatch, { families, layer, boxMm }: Hatch): boolean {
+  const [own, ...others] = families;
+  if (right.layer !== layer || !own || others.length > 0) return false;
+  return right.families.some(({ angleDeg, spacingMm, offsetMm }) => {
+    const [times, steps] = [own.spacingMm / spacingMm, (own.offsetMm - offsetMm) / spacingMm];
+    const wider = Math.round(times);
+    if (apart(angleDeg, own.angleDeg) > SAME_DEG || wider < 2 || wider > MOST_LEFT_OUT) return false;
+    const isOneGrid = [times, steps].every((each) => Math.abs(each - Math.round(each)) <= SAME_GRID);
+    return isOneGrid && overlap(grown(right.boxMm, wider * spacingMm), boxMm) !== undefined;
+  });
+}
+const MOST_LEFT_OUT = 4;
+const SAME_GRID = 0.1;
+const SAME_DEG = 0.5;
 
 /**
  * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by

@@ -27,7 +27,7 @@ export const notFaint = rule({
     mend: "None: how faint is faint is for the office to say.",
   },
   judge(context) {
-    const { file, report, leaveOpen } = context;
+    const { file, report } = context;
     const entries = entriesOf(file.of(NAMED_LAYERS));
     for (const [facts, kind] of pagesOfKinds(context)) {
       const looks = facts.of(STROKE_COLOURS).flatMap(({ value: look }) => {
@@ -39,10 +39,7 @@ export const notFaint = rule({
       });
       const full = looks.filter(({ share }) => share >= FULL);
       if (full.length === 0) continue;
-      if (!looks.some(({ share }) => share < FAINT)) {
-        leaveOpen("Nothing on the page is drawn faint: the file leaves it to the plotter.");
-        continue;
-      }
+      if (!looks.some(({ share }) => share < FAINT)) continue;
       for (const [name, own] of byName(full))
         for (const look of own)
           report({

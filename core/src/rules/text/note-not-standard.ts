@@ -21,7 +21,8 @@ const SHARE: Parameter = {
 /** Shorter notes are as near to other words as to each other. */
 const LEAST_CHARACTERS = 20;
 /** Figures and dashes before the notes of a list. */
-const NUMBERED = /^\s*(?:\(?\d{1,2}[.):]|[-–—•·*])\s+/;
+const NUMBERED = /^\s*(?:\(?\d{1,2}[.):]?|[-–—•·*])\s+/;
+const LONGEST_NUMBER = 6;
 const MOST_LINES = 2000;
 
 export const noteNotStandard = rule({
@@ -68,11 +69,14 @@ function nearest(lines: readonly TextLine[], note: StandardNoteEntry, share: num
   let best: { readonly lines: readonly TextLine[]; readonly off: number } | undefined;
   for (let from = 0; from < lines.length; from++) {
     let said = "";
-    for (let to = from; to < lines.length && said.length <= meant.length + most; to++) {
-      said = plain(`${said} ${to === from ? lines[to]!.text.replace(NUMBERED, "") : lines[to]!.text}`);
-      if (Math.abs(said.length - meant.length) > most) continue;
-      const off = distance(said, meant);
-      if (off <= most && (!best || off < best.off)) best = { lines: lines.slice(from, to + 1), off };
+    for (let to = from; to < lines.length && said.length <= meant.length + LONGEST_NUMBER + most; to++) {
+      said = `${said} ${lines[to]!.text}`.trim();
+      // A note may begin with a number of its own.
+      for (const words of [plain(said), plain(said.replace(NUMBERED, ""))]) {
+        if (Math.abs(words.length - meant.length) > most) continue;
+        const off = distance(words, meant);
+        if (off <= most && (!best || off < best.off)) best = { lines: lines.slice(from, to + 1), off };
+      }
     }
   }
   return best && best.off > 0 ? best.lines : undefined;

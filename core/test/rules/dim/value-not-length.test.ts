@@ -40,6 +40,14 @@ const fromZero = (figures: readonly string[]): string =>
 describeRule("dim/value-not-length", [
   { name: "values that are drawn", layers, content: wall + on(1, row(ROW)) },
   {
+    // 1.2 ft are 366 mm, and nearer to what is drawn than 1.2 m.
+    name: "a wrong value in metres, which would come nearer in feet",
+    layers,
+    content: wall + on(1, row({ ...ROW, stops: [40, 80, 130, 178, 186], texts: ["2.000", "2.500", "2.400", "1.200"] })),
+    findings: [["A-ANNO-DIMS", 1]],
+    message: /^“1\.200” is written, but 0\.4(?:00)? m is drawn/,
+  },
+  {
     name: "a value that was kept when the building changed",
     layers,
     content:

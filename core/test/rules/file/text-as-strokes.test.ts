@@ -63,6 +63,20 @@ describeRule("file/text-as-strokes", [
         .join(""),
     ),
   },
+  {
+    name: "marks of doors, each with its number in it",
+    content: on(
+      0,
+      [0, 11, 21, 33, 44]
+        .map((x, i) => {
+          const [left, tall] = [40 + x, 8 + (i % 3) * 0.2];
+          const corners = [left, 40, left + 4, 40 + tall, left + 6 + (i % 3), 40, left, 40];
+          const sides = [0, 2, 4].map((k) => stroke(corners[k]!, corners[k + 1]!, corners[k + 2]!, corners[k + 3]!));
+          return sides.join("") + lettering("7", left + 3, 42, 2);
+        })
+        .join(""),
+    ),
+  },
   { name: "a hatch", content: on(0, box(40, 40, 30, 4) + stripes(40, 40, 30, 4, 45, 1.2)) },
   { name: "three letters", content: on(0, inStrokes("THE", 40, 40, 3.5)) },
   {

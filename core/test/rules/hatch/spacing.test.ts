@@ -1,3 +1,4 @@
+import type { OfficeStandard } from "@hemstitch/core/standard";
 import { box, pieces, stripes } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
@@ -6,6 +7,12 @@ import { describeRule } from "../../support/rule-tester";
 const layers = ["A-WALL-PATT", "A-WALL"];
 const band = (degrees: number, spacing: number, layer = 0, [x, y, width, height] = [40, 40, 80, 6]): string =>
   on(layer, stripes(x!, y!, width!, height!, degrees, spacing));
+
+/** Tiles with joints in one direction only, and no other hatch. */
+function asCladding({ hatches }: OfficeStandard): void {
+  hatches.splice(0, hatches.length - 1);
+  hatches[0]?.families.splice(1);
+}
 
 describeRule("hatch/spacing", [
   { name: "cut masonry", layers, content: band(45, 1.2) },
@@ -33,6 +40,22 @@ describeRule("hatch/spacing", [
     layers: ["A-FLOR-PATT"],
     content: on(0, stripes(40, 40, 60, 60, 0.0001, 6) + stripes(40, 40, 60, 60, 89.9999, 6)),
     scale: "1:50",
+  },
+  {
+    // Sheets of 300 mm are 6 mm at 1:50; between the windows every second joint is left out.
+    name: "cladding of which windows leave out every second joint",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 42, 60, 90.0001, 6) + stripes(85, 40, 60, 60, 90.0001, 12)),
+    standard: asCladding,
+    scale: "1:50",
+  },
+  {
+    name: "cladding of twice the width beside the right one, whose joints don't go on in it",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 42, 60, 90.0001, 6) + stripes(87, 40, 60, 60, 90.0001, 12)),
+    standard: asCladding,
+    scale: "1:50",
+    findings: [["A-FLOR-PATT", 5, 12, 6]],
   },
   {
     name: "floor tiles of a drawing at 1:100",

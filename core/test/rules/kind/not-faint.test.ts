@@ -22,7 +22,6 @@ describeRule("kind/not-faint", [
     name: "a file that leaves it to the plotter",
     layers,
     content: on(0, walls) + on(1, column) + title,
-    notJudged: true,
   },
 ]);
 

@@ -27,4 +27,9 @@ describeRule("line/type-unknown", [
     content: on(0, line(0.13, "[1.5 1.5] 0")),
     layers: ["A-WALL-PATT"],
   },
+  {
+    name: "the broken lines of a hatch on another layer, too few to be made out as one",
+    content: on(0, line(0.25, "[1.5 1.5] 0")),
+    layers: ["A-WALL"],
+  },
 ]);

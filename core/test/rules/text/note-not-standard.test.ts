@@ -13,6 +13,13 @@ describeRule("text/note-not-standard", [
     layers,
     content: written(`2. ${NOTE.slice(0, 36)}`.toUpperCase(), NOTE.slice(36).toUpperCase()),
   },
+  { name: "the note after a number without a point", layers, content: written(`1 ${NOTE}`) },
+  {
+    name: "a note that begins with a number of its own",
+    layers,
+    standard: (standard) => void (standard.notes[0]!.text = "2 coats of linseed oil on all timber that is seen."),
+    content: written("2 coats of linseed oil on all timber that is seen."),
+  },
   {
     name: "a word left out",
     layers,
