@@ -149,6 +149,7 @@ describe("inspect", () => {
       "text/font",
       "sheet/frame",
       "kind/left-out-showing",
+      "kind/not-faint",
       "kind/missing",
       "kind/undecided",
     ]);

@@ -69,6 +69,7 @@ describe("turns", () => {
   it("tell who waits how much is begun before theirs, and nothing to who doesn't wait", async () => {
     const shop = new Workshop(new Turns(1));
     for (let i = 0; i < 5; i++) shop.ask(of("B"));
+    await shop.end("");
     expect(shop.turns.before(of("A"))).toBeUndefined();
     shop.ask(of("A", "two"));
     shop.ask(of("A"));
