@@ -48,6 +48,7 @@ export const PLANTED: Readonly<Record<string, readonly Planted[]>> = {
     { rule: "line/untrimmed", layer: "A-DOOR", measured: 1, mends: false },
     { rule: "line/shade-not-pen", layer: "A-GLAZ", measured: "#b02020", expected: "100 %", mends: true },
     { rule: "layer/helper-showing", layer: "A-ANNO-NPLT", count: 1, mends: true },
+    { rule: "layer/order", layer: "A-ANNO-TEXT", measured: "A-FLOR-PATT", count: 1, mends: false },
     { rule: "layer/wrong-content", layer: "A-FURN", expected: "A-ANNO-TEXT", mends: true },
     { rule: "layer/near-duplicate", layer: "a_glaz", expected: "A-GLAZ", mends: true },
   ],

@@ -133,6 +133,11 @@ function strayMarks(board: PenBoard): void {
   board.on("A-GLAZ").page.ink(0xb02020);
   board.line(x + 1200, y + 1300, x + 2200, y + 1300);
   board.on("A-ANNO-NPLT").line(x, y + 1700, x + 2200, y + 1700);
+  // A shade that was painted over a name.
+  const [left, foot] = [5.5 * APART + 3600, PATCH_Y];
+  board.on("A-ANNO-TEXT").text("SHADED", left + 100, foot + 100, 2.5, "left");
+  const corners = [0, 900].map((along) => [left + along, foot] as const);
+  board.on("A-FLOR-PATT").fill([...corners, ...corners.map(([px]) => [px, foot + 300] as const).reverse()], 0xc8c8c8);
   board.page.layer("a_glaz");
   board.page.ink(0).pen(0.25);
   board.line(x + 1200, y + 1500, x + 2200, y + 1500);
