@@ -21,6 +21,17 @@ test("the scale slip is at hand everywhere and exact", async ({ page }) => {
   await expect(slip.getByText(`15'-8 1/2" · 4788 mm`)).toBeVisible();
   await slip.getByLabel("Length", { exact: true }).fill("12'");
   await expect(slip.getByText(`76.20 mm · 0'-3"`)).toBeVisible();
+  // What is in it stays while a scale is typed.
+  await slip.getByLabel("Scale", { exact: true }).fill("1:");
+  await expect(slip.getByLabel("Length", { exact: true })).toHaveValue("12'");
+  await expect(slip.getByText(`76.20 mm · 0'-3"`)).toBeVisible();
+  await slip.getByLabel("Scale", { exact: true }).fill("1:100");
+  await expect(slip.getByText("36.58 mm", { exact: false })).toBeVisible();
+  // 5, 12, 13: a right angle of whole feet (Euclid).
+  await slip.getByLabel("One side").fill("5'");
+  await slip.getByLabel("The other side").fill("12'");
+  await expect(slip.getByText(`13'-0" · 3962 mm`)).toBeVisible();
+  await expect(slip.getByText("ARCH E1")).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
 });
 

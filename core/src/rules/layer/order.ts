@@ -71,16 +71,16 @@ function hiddenOn(facts: PageFacts, orders: Orders, looked: { left: number }): I
   for (const { value: area } of areas) {
     const own = orders[area.layer];
     if (own === undefined) continue;
-    for (const of of ["paths", "texts"] as const)
-      for (const row of facts.near(of, area.boxMm)) {
+    for (const sort of ["paths", "texts"] as const)
+      for (const row of facts.near(sort, area.boxMm)) {
         if (looked.left-- <= 0) return found.values();
-        const layer = page[of].layer[row] ?? -1;
-        if ((orders[layer] ?? own) <= own || (page[of].order[row] ?? 0) >= area.order) continue;
+        const layer = page[sort].layer[row] ?? -1;
+        if ((orders[layer] ?? own) <= own || (page[sort].order[row] ?? 0) >= area.order) continue;
         const isHidden =
-          of === "paths" ? hidesLine(page, row, area, looked) : hidesString(facts, row, lineOf.get(row), area);
+          sort === "paths" ? hidesLine(page, row, area, looked) : hidesString(facts, row, lineOf.get(row), area);
         if (!isHidden) continue;
-        const key = `${area.layer} ${layer} ${of}`;
-        if (!found.has(key)) found.set(key, { over: area.layer, layer, of, rows: new Set() });
+        const key = `${area.layer} ${layer} ${sort}`;
+        if (!found.has(key)) found.set(key, { over: area.layer, layer, of: sort, rows: new Set() });
         found.get(key)?.rows.add(row);
       }
   }

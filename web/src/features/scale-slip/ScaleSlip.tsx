@@ -6,6 +6,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState, type ReactNode } from "react";
 import {
+  diagonalOf,
   formatLength,
   Length,
   onBuilding,
@@ -21,6 +22,7 @@ import {
 export default function ScaleSlip({ onClose }: { onClose: () => void }) {
   const [scaleText, setScaleText] = useState("1:50");
   const scale = parseScale(scaleText);
+  const shown = useLastGood(scale.ok ? scale.value : undefined);
   return (
     <Drawer
       anchor="right"
@@ -54,16 +56,20 @@ export default function ScaleSlip({ onClose }: { onClose: () => void }) {
         fullWidth
         sx={{ mb: 2 }}
       />
-      {scale.ok && (
-        <>
-          <Conversion scale={scale.value} />
-          <Lettering scale={scale.value} />
-          <Coverage scale={scale.value} />
-        </>
-      )}
+      {shown && <Conversion scale={shown} />}
+      <Diagonal />
       <Sum />
+      {shown && <Lettering scale={shown} />}
+      {shown && <Coverage scale={shown} />}
     </Drawer>
   );
+}
+
+/** While something is being typed that is not yet right, what was right before it stays. */
+function useLastGood<T>(value: T | undefined): T | undefined {
+  const [last, setLast] = useState(value);
+  if (value !== undefined && value !== last && String(value) !== String(last)) setLast(value);
+  return value ?? last;
 }
 
 const Row = ({ label, children }: { label: string; children: ReactNode }) => (
@@ -94,6 +100,7 @@ const millimetres = (length: Length): string =>
 function Conversion({ scale }: { scale: Scale }) {
   const [text, setText] = useState("3600");
   const length = parseLength(text);
+  const shown = useLastGood(length.ok ? length.value : undefined);
   return (
     <Section title="Paper and building">
       <TextField
@@ -104,14 +111,14 @@ function Conversion({ scale }: { scale: Scale }) {
         helperText={length.ok ? " " : length.problem.remedy}
         fullWidth
       />
-      {length.ok && (
+      {shown && (
         <>
           <Row label="Drawn on paper">
-            {millimetres(onPaper(length.value, scale))} · {feet(onPaper(length.value, scale))}
+            {millimetres(onPaper(shown, scale))} · {feet(onPaper(shown, scale))}
           </Row>
           <Row label="On paper, it stands for">
-            {formatLength(onBuilding(length.value, scale), { system: "m", decimals: 3, suffix: true })} ·{" "}
-            {feet(onBuilding(length.value, scale))}
+            {formatLength(onBuilding(shown, scale), { system: "m", decimals: 3, suffix: true })} ·{" "}
+            {feet(onBuilding(shown, scale))}
           </Row>
         </>
       )}
@@ -120,6 +127,11 @@ function Conversion({ scale }: { scale: Scale }) {
 }
 
 const HEIGHTS = [1.8, 2.5, 3.5, 5];
+/** Distances of rows of dimensions that many offices have, millimetres on paper (common practice, no source). */
+const ROWS = [
+  { label: "First row of dimensions, 12 mm", mm: 12 },
+  { label: "Each further row, 8 mm", mm: 8 },
+];
 
 function Lettering({ scale }: { scale: Scale }) {
   return (
@@ -128,6 +140,14 @@ function Lettering({ scale }: { scale: Scale }) {
         const building = onBuilding(Length.of(String(height), "mm"), scale);
         return (
           <Row key={height} label={`${height} mm on paper`}>
+            {millimetres(building)} · {feet(building)}
+          </Row>
+        );
+      })}
+      {ROWS.map(({ label, mm }) => {
+        const building = onBuilding(Length.of(String(mm), "mm"), scale);
+        return (
+          <Row key={label} label={label}>
             {millimetres(building)} · {feet(building)}
           </Row>
         );
@@ -142,11 +162,44 @@ function Coverage({ scale }: { scale: Scale }) {
     formatLength(onBuilding(Length.of(mm.toFixed(3), "mm"), scale), { system: "m", decimals: 2 });
   return (
     <Section title="What a sheet covers, lying">
-      {PAPER_SIZES.filter((size) => /^A[1-4]$|ARCH D/.test(size.id)).map((size) => (
+      {PAPER_SIZES.map((size) => (
         <Row key={size.id} label={size.id}>
           {metres(size.heightMm)} m × {metres(size.widthMm)} m
         </Row>
       ))}
+    </Section>
+  );
+}
+
+/** For setting out: what is measured across to know that a corner is right. */
+function Diagonal() {
+  const [texts, setTexts] = useState(["6000", "8000"]);
+  const [along, up] = texts.map((text) => parseLength(text));
+  const diagonal = along?.ok && up?.ok ? diagonalOf(along.value, up.value) : undefined;
+  const shown = useLastGood(diagonal);
+  return (
+    <Section title="Diagonal of a right angle">
+      <Box sx={{ display: "flex", gap: 1 }}>
+        {["One side", "The other side"].map((label, i) => {
+          const side = [along, up][i];
+          return (
+            <TextField
+              key={label}
+              label={label}
+              value={texts[i] ?? ""}
+              onChange={(event) => setTexts(texts.map((text, k) => (k === i ? event.target.value : text)))}
+              error={side?.ok === false}
+              helperText={side?.ok === false ? side.problem.remedy : " "}
+              fullWidth
+            />
+          );
+        })}
+      </Box>
+      {shown && (
+        <Row label="Diagonal">
+          {feet(shown)} · {millimetres(shown)}
+        </Row>
+      )}
     </Section>
   );
 }
