@@ -22,7 +22,8 @@ import {
 export default function ScaleSlip({ onClose }: { onClose: () => void }) {
   const [scaleText, setScaleText] = useState("1:50");
   const scale = parseScale(scaleText);
-  const shown = useLastGood(scale.ok ? scale.value : undefined);
+  const good = parseScale(useLastGood(scaleText, scale.ok));
+  const shown = good.ok ? good.value : undefined;
   return (
     <Drawer
       anchor="right"
@@ -66,10 +67,10 @@ export default function ScaleSlip({ onClose }: { onClose: () => void }) {
 }
 
 /** While something is being typed that is not yet right, what was right before it stays. */
-function useLastGood<T>(value: T | undefined): T | undefined {
-  const [last, setLast] = useState(value);
-  if (value !== undefined && value !== last && String(value) !== String(last)) setLast(value);
-  return value ?? last;
+function useLastGood(text: string, isGood: boolean): string {
+  const [last, setLast] = useState(text);
+  if (isGood && text !== last) setLast(text);
+  return isGood ? text : last;
 }
 
 const Row = ({ label, children }: { label: string; children: ReactNode }) => (
@@ -100,7 +101,8 @@ const millimetres = (length: Length): string =>
 function Conversion({ scale }: { scale: Scale }) {
   const [text, setText] = useState("3600");
   const length = parseLength(text);
-  const shown = useLastGood(length.ok ? length.value : undefined);
+  const good = parseLength(useLastGood(text, length.ok));
+  const shown = good.ok ? good.value : undefined;
   return (
     <Section title="Paper and building">
       <TextField
@@ -176,7 +178,8 @@ function Diagonal() {
   const [texts, setTexts] = useState(["6000", "8000"]);
   const [along, up] = texts.map((text) => parseLength(text));
   const diagonal = along?.ok && up?.ok ? diagonalOf(along.value, up.value) : undefined;
-  const shown = useLastGood(diagonal);
+  const said = diagonal && `${feet(diagonal)} · ${millimetres(diagonal)}`;
+  const shown = useLastGood(said ?? "", said !== undefined);
   return (
     <Section title="Diagonal of a right angle">
       <Box sx={{ display: "flex", gap: 1 }}>
@@ -195,11 +198,7 @@ function Diagonal() {
           );
         })}
       </Box>
-      {shown && (
-        <Row label="Diagonal">
-          {feet(shown)} · {millimetres(shown)}
-        </Row>
-      )}
+      {shown && <Row label="Diagonal">{shown}</Row>}
     </Section>
   );
 }
