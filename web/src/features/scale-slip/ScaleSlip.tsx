@@ -227,7 +227,7 @@ function Sum() {
 
 const Section = ({ title, children }: { title: string; children: ReactNode }) => (
   <Box component="section" sx={{ mb: 2 }}>
-    <Typography variant="h3" sx={{ mb: 0.75 }}>
+    <Typography variant="h3" sx={{ mb: 1.25 }}>
       {title}
     </Typography>
     {children}
