@@ -31,7 +31,7 @@ test("who waits for a request is told how much is done before it", async ({ page
   await expect.poll(asked).toEqual({ before: expect.any(Number) });
   await drafter.getByRole("link", { name: "XLSX" }).first().click();
   await expect(drafter.getByRole("status").filter({ hasText: "The server is busy." })).toContainText(
-    /What you asked for is next|done before yours/,
+    /What you asked for is next|before yours/,
   );
   await Promise.all(fonts);
   await expect(drafter.getByText("The server is busy.")).toHaveCount(0);

@@ -323,7 +323,9 @@ export class Plan {
       [paper.layer, paper.pen, paper.shade, paper.dash] = ["A-FLOR-FIXT", pen === 0.18 ? 0.25 : pen, shade, dash];
       paper.path(on, false);
       [paper.shade, paper.dash] = [0, []];
-      return this.plant(fault, [fieldOf(on)], { also: ["line/width-off-series", "line/width-not-pen", "line/too-close"] });
+      return this.plant(fault, [fieldOf(on)], {
+        also: ["line/width-off-series", "line/width-not-pen", "line/too-close"],
+      });
     }
     this.plant(fault, [at]);
   }

@@ -84,7 +84,10 @@ function searched(facts: PageFacts): Search {
     looked,
   );
   // What has written words in it is a frame, or a thing that is named.
-  const bare = glyphs.filter(({ boxMm }) => ![...facts.near("texts", boxMm)].length);
+  const { paint } = facts.page.texts;
+  const bare = glyphs.filter(({ boxMm }) =>
+    facts.near("texts", boxMm).every((row) => ((paint[row] ?? 0) & PAINT.hidden) !== 0),
+  );
   const lines = lettersOf(bare, looked);
   return looked.left > 0 ? { lines, isCut: false } : { lines: [], isCut: true };
 }

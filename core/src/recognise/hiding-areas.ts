@@ -1,4 +1,15 @@
-import { boxOfPoints, isInside, PAINT, pathBox, straightsOfRow, visiblePieces, type BoxMm } from "../drawing";
+import {
+  boxOfPoints,
+  distanceToSegment,
+  isInside,
+  PAINT,
+  pathBox,
+  straightsOfRow,
+  visiblePieces,
+  type BoxMm,
+  type Page,
+  type PointMm,
+} from "../drawing";
 import { measuredOn, type PageFacts, type PageRecogniser } from "./recogniser";
 
 /** A filled area through which nothing can be seen. */
@@ -7,9 +18,10 @@ export interface HidingArea {
   /** As `PathColumns.order`. */
   readonly order: number;
   readonly boxMm: BoxMm;
-  /** Each x and y in turn, millimetres; those within others are holes. */
-  readonly outlines: readonly (readonly number[])[];
-  hides(x: number, y: number): boolean;
+  /** Corners of all its outlines: so much has to be gone through to know whether it hides a place. */
+  readonly corners: number;
+  /** Whether it hides a place that lies so far and more from its edge. Millimetres. */
+  hides(x: number, y: number, clearMm: number): boolean;
 }
 
 /** Smaller areas are arrows, dots and the like. Millimetres. */
@@ -53,21 +65,41 @@ function isOpaque({ page: { paths }, file: { drawing } }: PageFacts, row: number
   return fillAlpha === 1 && blend === "Normal" && !masked;
 }
 
-function areaOf({ page: { paths, clips } }: PageFacts, rows: readonly number[], boxMm: BoxMm): HidingArea {
-  const outlines = rows.map((row) => {
-    const points: number[] = [];
-    // Areas are closed, whether or not their last side was drawn.
-    straightsOfRow(paths, row, (x, y, toX, toY) => points.push(x, y, toX, toY));
-    return points;
-  });
-  const clip = paths.clip[rows[0] ?? 0] ?? 0;
+function areaOf({ page }: PageFacts, rows: readonly number[], boxMm: BoxMm): HidingArea {
+  const { paths, clips } = page;
+  const [first = 0] = rows;
+  const clip = paths.clip[first] ?? 0;
+  let outlines: number[][] | undefined;
   return {
-    layer: paths.layer[rows[0] ?? 0] ?? -1,
-    order: paths.order[rows[0] ?? 0] ?? 0,
+    layer: paths.layer[first] ?? -1,
+    order: paths.order[first] ?? 0,
     boxMm,
-    outlines,
-    hides: (x, y) =>
-      outlines.filter((outline) => isInside(outline, true, x, y)).length % 2 === 1 &&
-      visiblePieces(clips, clip, x - 0.01, y, x + 0.01, y).length > 0,
+    corners: (paths.firstPoint[first + rows.length] ?? 0) - (paths.firstPoint[first] ?? 0),
+    hides: (x, y, clearMm) => {
+      // Most areas are never asked.
+      outlines ??= rows.map((row) => outlineOf(page, row));
+      return (
+        // An outline within another is a hole.
+        outlines.filter((outline) => isInside(outline, true, x, y)).length % 2 === 1 &&
+        visiblePieces(clips, clip, x - 0.01, y, x + 0.01, y).length > 0 &&
+        (clearMm <= 0 || !outlines.some((outline) => isNearEdge(outline, [x, y], clearMm)))
+      );
+    },
   };
+}
+
+/** Its corners, x and y in turn. Areas are closed, whether or not their last side was drawn. */
+function outlineOf({ paths }: Page, row: number): number[] {
+  const points: number[] = [];
+  straightsOfRow(paths, row, (x, y, toX, toY) => points.push(x, y, toX, toY));
+  return points;
+}
+
+function isNearEdge(outline: readonly number[], at: PointMm, clearMm: number): boolean {
+  for (let i = 0; i < outline.length; i += 2) {
+    const k = (i + 2) % outline.length;
+    const [from, to] = [i, k].map((n): PointMm => [outline[n] ?? 0, outline[n + 1] ?? 0]) as [PointMm, PointMm];
+    if (distanceToSegment(at, from, to) <= clearMm) return true;
+  }
+  return false;
 }

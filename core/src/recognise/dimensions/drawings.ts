@@ -116,10 +116,13 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   const all = [...groups.values()].flat();
   const ofPage = scalesOf(all);
   const parts: Part[] = [];
-  const rises = withTooFew(facts, regions, groups);
+  const scalesBy = new Map([...groups].map(([region, group]) => [region, scalesOf(group)] as const));
+  // Only drawings with too few dimensions to imply a scale ask for the rises between their levels.
+  const isTooFew = [...scalesBy.values()].some((scales) => scales.length === 0);
+  const rises: ReadonlyMap<number, readonly Rise[]> = isTooFew ? risesOf(facts, regions) : new Map();
   for (const [region, candidates] of groups) {
     const boxMm = regions?.all[region]?.boxMm ?? boxOf(candidates);
-    const scales = scalesOf(candidates);
+    const scales = scalesBy.get(region) ?? [];
     if (scales.length <= 1) {
       const told = (rises.get(region) ?? []).map((dimension): Told => ({ dimension, confidence: 1 }));
       const byRises = scales.length === 0 ? scaleOfAll([...candidates, ...told]) : undefined;
@@ -148,16 +151,6 @@ interface Part {
   readonly scale: number | undefined;
   /** Rises that agree on it, too. */
   readonly told?: readonly Told[];
-}
-
-/** Rises between the levels of drawings that have too few dimensions to imply a scale. */
-function withTooFew(
-  facts: PageFacts,
-  regions: DrawingRegions | undefined,
-  groups: ReadonlyMap<number, readonly Candidate[]>,
-): ReadonlyMap<number, readonly Rise[]> {
-  const isTooFew = [...groups.values()].some((group) => scalesOf(group).length === 0);
-  return isTooFew ? risesOf(facts, regions) : new Map();
 }
 
 /**

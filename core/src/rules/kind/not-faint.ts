@@ -1,7 +1,7 @@
 import { counted } from "../../base/words";
 import { PAGE_KIND } from "../../recognise/drawing-kinds";
 import { entriesOf, NAMED_LAYERS } from "../../recognise/layer-names";
-import { shadeOf, STROKE_COLOURS, type ColourLook } from "../../recognise/stroke-colours";
+import { shadeOf, STROKE_COLOURS } from "../../recognise/stroke-colours";
 import { rule } from "../rule";
 import { aKind, pagesOfKinds, showingOf } from "./kind-of-page";
 
@@ -40,22 +40,15 @@ export const notFaint = rule({
       const full = looks.filter(({ share }) => share >= FULL);
       if (full.length === 0) continue;
       if (!looks.some(({ share }) => share < FAINT)) continue;
-      for (const [name, own] of byName(full))
-        for (const look of own)
-          report({
-            page: facts.page.index,
-            layer: look.layer,
-            marks: { of: "paths", rows: look.rows },
-            message: (count) =>
-              `${counted(count, "line")} of ${name} ${count === 1 ? "plots" : "plot"} at full strength; ${aKind(kind)} shows that layer faint.`,
-            expected: "faint",
-          });
+      for (const { look, name } of full)
+        report({
+          page: facts.page.index,
+          layer: look.layer,
+          marks: { of: "paths", rows: look.rows },
+          message: (count) =>
+            `${counted(count, "line")} of ${name} ${count === 1 ? "plots" : "plot"} at full strength; ${aKind(kind)} shows that layer faint.`,
+          expected: "faint",
+        });
     }
   },
 });
-
-function byName(looks: readonly { readonly look: ColourLook; readonly name: string }[]): Map<string, ColourLook[]> {
-  const found = new Map<string, ColourLook[]>();
-  for (const { look, name } of looks) found.set(name, [...(found.get(name) ?? []), look]);
-  return found;
-}

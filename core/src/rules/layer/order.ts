@@ -1,5 +1,5 @@
 import { counted } from "../../base/words";
-import { distanceToSegment, PAINT, visibleStraightsOfRow, type Marks, type Page, type PointMm } from "../../drawing";
+import { PAINT, visibleStraightsOfRow, type Marks, type Page, type PointMm } from "../../drawing";
 import { HIDING_AREAS, type HidingArea } from "../../recognise/hiding-areas";
 import { entriesOf, NAMED_LAYERS } from "../../recognise/layer-names";
 import { cornersOf, LETTERING, type TextLine } from "../../recognise/lettering";
@@ -11,8 +11,8 @@ const LEAST_HIDDEN_MM = 1;
 /** A line is looked at every so often; what lies this near to an area's edge is its outline. Millimetres. */
 const STEP_MM = 0.4;
 const EDGE_MM = 0.15;
-/** Marks at areas, and places along them, that are looked at on one page. */
-const MOST_LOOKED_AT = 2_000_000;
+/** Marks at areas, and corners of areas for each place along a mark, that are looked at on one page. */
+const MOST_LOOKED_AT = 20_000_000;
 
 export const order = rule({
   id: "layer/order",
@@ -24,7 +24,7 @@ export const order = rule({
   page: {
     measures:
       "Filled areas that were painted after lines and lettering which they hide, where the standard has the layer of the area lie below theirs.",
-    why: "What is painted later hides what lies there: a shade over a room's name leaves a shade.",
+    why: "What is painted later hides what was there: of a room's name under a shade only the shade is left.",
     right: "A shaded floor, then the walls, then the names of rooms.",
     wrong: "The shade is painted last, and a name is gone.",
     cannotSee:
@@ -76,6 +76,7 @@ function hiddenOn(facts: PageFacts, orders: Orders, looked: { left: number }): I
         if (looked.left-- <= 0) return found.values();
         const layer = page[sort].layer[row] ?? -1;
         if ((orders[layer] ?? own) <= own || (page[sort].order[row] ?? 0) >= area.order) continue;
+        if (sort === "texts") looked.left -= 3 * area.corners;
         const isHidden =
           sort === "paths" ? hidesLine(page, row, area, looked) : hidesString(facts, row, lineOf.get(row), area);
         if (!isHidden) continue;
@@ -96,32 +97,19 @@ function hidesLine(page: Page, row: number, area: HidingArea, looked: { left: nu
   visibleStraightsOfRow(page, row, (x0, y0, x1, y1) => {
     const steps = Math.ceil(Math.hypot(x1 - x0, y1 - y0) / STEP_MM);
     for (let i = 0; i < steps && hidden < LEAST_HIDDEN_MM && looked.left > 0; i++) {
-      looked.left--;
+      looked.left -= 1 + area.corners;
       const [x, y] = [x0 + ((x1 - x0) * (i + 0.5)) / steps, y0 + ((y1 - y0) * (i + 0.5)) / steps];
-      if (area.hides(x, y) && !isAtEdge(area, x, y, clear)) hidden += Math.hypot(x1 - x0, y1 - y0) / steps;
+      if (area.hides(x, y, clear)) hidden += Math.hypot(x1 - x0, y1 - y0) / steps;
     }
   });
   return hidden >= LEAST_HIDDEN_MM;
 }
-
-const isAtEdge = ({ outlines }: HidingArea, x: number, y: number, clearMm: number): boolean =>
-  outlines.some((outline) => {
-    for (let i = 0; i < outline.length; i += 2) {
-      const k = (i + 2) % outline.length;
-      const [from, to] = [
-        [outline[i] ?? 0, outline[i + 1] ?? 0],
-        [outline[k] ?? 0, outline[k + 1] ?? 0],
-      ] as const;
-      if (distanceToSegment([x, y], from, to) <= clearMm) return true;
-    }
-    return false;
-  });
 
 /** Whether an area hides a whole string. */
 function hidesString({ page }: PageFacts, row: number, line: TextLine | undefined, area: HidingArea): boolean {
   if (!line || line.text.trim() === "" || ((page.texts.paint[row] ?? 0) & PAINT.hidden) !== 0) return false;
   const [from, , to] = cornersOf(line) as [PointMm, PointMm, PointMm, PointMm];
   return [0.1, 0.5, 0.9].every((share) =>
-    area.hides(from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share),
+    area.hides(from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share, 0),
   );
 }

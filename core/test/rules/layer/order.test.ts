@@ -9,6 +9,10 @@ const shade = (x: number, y: number, width: number, height: number, grey = 0.8):
 const name = on(2, lettering("WAITING HALL", 50, 60, 3.5));
 const walls = on(1, box(40, 40, 80, 60));
 
+/** An area like a saw, with twenty thousand teeth along its upper edge and one down to its lower-left corner. */
+const saw = `0.8 g 40 40 m ${Array.from({ length: 20_000 }, (_, i) => `${(40.1 + i * 0.004).toFixed(3)} ${i % 2 === 0 ? 98 : 99} l`).join(" ")} 120.2 100 l 40 100 l f 0 g\n`;
+const under = Array.from({ length: 40 }, (_, i) => stroke(42, 50 + i, 118, 50 + i)).join("");
+
 describeRule("layer/order", [
   { name: "a shade, walls and a name in their order", layers, content: on(0, shade(40, 40, 80, 60)) + walls + name },
   {
@@ -52,5 +56,11 @@ describeRule("layer/order", [
     layers,
     content: walls + name + on(0, shade(40, 40, 80, 60)),
     standard: ({ layers: all }) => all.forEach((layer) => delete layer.order),
+  },
+  {
+    name: "an area of too many corners over too many lines",
+    layers,
+    content: on(1, under) + on(0, saw),
+    notJudged: true,
   },
 ]);

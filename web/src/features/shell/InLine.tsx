@@ -12,15 +12,21 @@ export function InLine() {
   const [before, setBefore] = useState<number | null>(null);
   useEffect(() => {
     if (!waits) return;
+    let over = false;
+    // What is answered after the wait has ended says nothing any more.
+    const tell = (said: number | null): void => {
+      if (!over) setBefore(said);
+    };
     const look = (): void =>
       void fetch("/api/waiting")
         .then((response) => response.json() as Promise<WaitingAnswer>)
-        .then((said) => setBefore(said.before ?? null))
+        .then((said) => tell(said.before ?? null))
         // The request itself says where the server can't be reached.
-        .catch(() => setBefore(null));
+        .catch(() => tell(null));
     look();
     const timer = setInterval(look, LOOK_MS);
     return () => {
+      over = true;
       clearInterval(timer);
       setBefore(null);
     };
@@ -49,6 +55,6 @@ export function InLine() {
 
 const inWords = (before: number): string => {
   if (before === 0) return "What you asked for is next.";
-  const others = `${before.toLocaleString("en")} ${before === 1 ? "piece of work is" : "pieces of work are"}`;
-  return `${others} done before yours.`;
+  const others = before === 1 ? "1 piece of work comes" : `${before.toLocaleString("en")} pieces of work come`;
+  return `${others} before yours.`;
 };
