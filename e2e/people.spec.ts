@@ -203,11 +203,27 @@ test("a request for a change is amended on top of what others changed since; ano
   await expect(page.getByLabel("Reasons and notes")).toHaveValue("Changed meanwhile.");
   await page.getByLabel("Pen", { exact: true }).click();
   await page.getByRole("option", { name: "0.35", exact: true }).click();
+  // The page that is asked for anew comes late: what is begun meanwhile on another request stays as it is.
+  await page.evaluate(() => document.body.setAttribute("data-same-page", ""));
+  let comesLate = (): void => undefined;
+  const late = new Promise<void>((done) => (comesLate = done));
+  await page.route(/\/requests/, async (route) => {
+    if (route.request().headers()["rsc"]) await late;
+    await route.fallback();
+  });
   await page.getByRole("button", { name: "Accept as amended" }).click();
   await expect(page.getByText("It is in the draft now; the asker is told.")).toBeVisible();
   await page.getByRole("button", { name: /^Layer A-COLS/ }).click();
   await expect(page.getByRole("button", { name: "Decline" })).toBeDisabled();
   await page.getByLabel("Answer to the asker").fill("Columns stay bold.");
+  comesLate();
+  await expect(page.getByRole("button", { name: /^Layer A-FURN.*amended/ })).toBeVisible();
+  await expect(page).toHaveURL(/request=/);
+  await expect(page.locator("body[data-same-page]")).toBeVisible();
+  await expect(page.getByLabel("Answer to the asker")).toHaveValue("Columns stay bold.");
+  await page.unroute(/\/requests/);
+  await page.reload({ waitUntil: "networkidle" });
+  await expect(page.getByLabel("Answer to the asker")).toHaveValue("Columns stay bold.");
   await page.getByRole("button", { name: "Decline" }).click();
   await expect(page.getByText("Declined; the asker is told.")).toBeVisible();
 

@@ -6,6 +6,7 @@ import { PdfWriter, type FontFile } from "@hemstitch/core/formats/pdf/write";
 import { formatScale, must, parseScale } from "@hemstitch/core/quantity";
 import { preset, type OfficeStandard } from "@hemstitch/core/standard";
 import { ORCHARD, SALTMARSH, type Building } from "./building";
+import { drawSouthElevation } from "./draw-elevation";
 import { drawPlan } from "./draw-plan";
 import { drawPlants } from "./plants";
 import { drawBuildingPlants, SALTMARSH_SLIPPED } from "./plants-building";
@@ -19,6 +20,12 @@ const fonts = join(dirname(fileURLToPath(import.meta.url)), "..", "..", "core", 
 /** Lettering of the demo office: Barlow, whose capitals are seven tenths of the size (its OS/2 table). */
 export const barlow = (): FontFile => ({
   bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Regular.ttf"))),
+  capHeight: 0.7,
+});
+
+/** Lettering of the consultant. */
+const barlowMedium = (): FontFile => ({
+  bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))),
   capHeight: 0.7,
 });
 
@@ -46,7 +53,10 @@ interface Recipe {
   readonly page: readonly [number, number];
   readonly slips?: Slips;
   readonly extra?: (board: PenBoard) => void;
-  readonly structure?: boolean;
+  /** What is drawn instead of the plan, in the building's own millimetres. */
+  readonly draw?: (board: PenBoard, building: Building) => void;
+  /** Lettered as the office letters unless said. */
+  readonly font?: () => FontFile;
   /** What is drawn instead of the plan, and where the file says that drawings are. */
   readonly sheet?: { readonly draw: (board: PenBoard) => void; readonly places: readonly BoxMm[] };
 }
@@ -96,6 +106,14 @@ const RECIPES: readonly Recipe[] = [
     extra: drawBuildingPlants,
   },
   {
+    file: "saltmarsh-south-drafter.pdf",
+    title: "South elevation",
+    building: SALTMARSH,
+    scale: "1:50",
+    page: A1,
+    draw: (board, building) => drawSouthElevation(board, building, { at: 15000, by: 60 }),
+  },
+  {
     file: "saltmarsh-details-drafter.pdf",
     title: "Details",
     building: SALTMARSH,
@@ -143,7 +161,8 @@ const RECIPES: readonly Recipe[] = [
     building: ORCHARD,
     scale: `1/4" = 1'-0"`,
     page: ARCH_D,
-    structure: true,
+    draw: drawStructure,
+    font: barlowMedium,
   },
 ];
 
@@ -180,14 +199,12 @@ async function generate({
   page: [width, height],
   slips,
   extra,
-  structure,
+  draw = drawPlan,
+  font = barlow,
   sheet,
 }: Recipe): Promise<Uint8Array> {
   const scale = must(parseScale(written));
-  const font = structure
-    ? { bytes: new Uint8Array(readFileSync(join(fonts, "Barlow-Medium.ttf"))), capHeight: 0.7 }
-    : barlow();
-  const drawing = await PdfWriter.create(font, `${building.work}: ${title}`, sheet ? [mono()] : []);
+  const drawing = await PdfWriter.create(font(), `${building.work}: ${title}`, sheet ? [mono()] : []);
   const page = drawing.addPage(width, height);
   const { x0, y0, x1, y1 } = building.outside;
   const k = scale.toNumber();
@@ -197,8 +214,7 @@ async function generate({
     : ([(width - (x1 - x0) / k) / 2 + 10 - x0 / k, (height - (y1 - y0) / k) / 2 - 12 - y0 / k] as const);
   const board = new PenBoard(page, demoStandard(), k, origin, slips);
   if (sheet) sheet.draw(board);
-  else if (structure) drawStructure(board, building);
-  else drawPlan(board, building);
+  else draw(board, building);
   extra?.(board);
   const said = must(parseScale(stated));
   const places = sheet?.places ?? [{ x: 0, y: 0, width, height }];

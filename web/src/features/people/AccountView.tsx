@@ -10,6 +10,7 @@ import { useState } from "react";
 import type { TokenMade } from "@/app/api/account/tokens/route";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
+import { forgetKept } from "../shared/use-kept";
 import { Page, Part } from "../shared/Page";
 import { CODE_FONT } from "../shell/theme";
 
@@ -54,6 +55,7 @@ export function AccountView({
   const leave = async (method: "POST" | "DELETE", path: string): Promise<void> => {
     try {
       await sendJson(method, path);
+      forgetKept();
       window.location.assign("/sign-in");
     } catch (error) {
       notice(wordsOf(error), "error");

@@ -9,7 +9,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState, useTransition } from "react";
 import {
   blankEntry,
   entriesOf,
@@ -68,6 +68,8 @@ export function RequestsView({
     chosen ?? requests.find((request) => request.state === "open")?.id ?? requests[0]?.id ?? null,
   );
   const [asking, setAsking] = useState(false);
+  const [refresh, refreshing] = useRefresh();
+  useAddressOf(open, refreshing);
   const waiting = requests.filter((request) => request.state === "open").length;
   const current = requests.find((request) => request.id === open);
   return (
@@ -95,10 +97,7 @@ export function RequestsView({
                 component="button"
                 type="button"
                 aria-pressed={request.id === open}
-                onClick={() => {
-                  setOpen(request.id);
-                  window.history.replaceState(null, "", `/requests?request=${request.id}`);
-                }}
+                onClick={() => setOpen(request.id)}
                 sx={{
                   all: "unset",
                   boxSizing: "border-box",
@@ -129,11 +128,32 @@ export function RequestsView({
             </Box>
           ))}
         </Box>
-        {current && <OneRequest key={current.id} request={current} mayDecide={mayDecide} />}
+        {current && <OneRequest key={current.id} request={current} mayDecide={mayDecide} refresh={refresh} />}
       </Box>
       {asking && <AskForNew onClose={() => setAsking(false)} />}
     </Page>
   );
+}
+
+/** Asks the server for the page anew, and whether that still lasts. */
+function useRefresh(): readonly [refresh: () => void, refreshing: boolean] {
+  const router = useRouter();
+  const [refreshing, start] = useTransition();
+  return [() => start(() => router.refresh()), refreshing];
+}
+
+/**
+ * Writes the chosen request into the address. Not while the page is asked for anew: the answer would belong to another
+ * address, the router would load the whole page again, and with it would go what somebody has begun to write.
+ */
+function useAddressOf(open: string | null, refreshing: boolean): void {
+  const [first] = useState(open);
+  useEffect(() => {
+    if (refreshing || open === null) return;
+    const address = `/requests?request=${open}`;
+    const now = window.location.pathname + window.location.search;
+    if (now !== address && (open !== first || now !== "/requests")) window.history.replaceState(null, "", address);
+  }, [open, first, refreshing]);
 }
 
 const subject = (request: RequestItem): string =>
@@ -141,7 +161,12 @@ const subject = (request: RequestItem): string =>
     ? `New ${LISTS[request.list].one} ${keyOf(request.list, request.sample)}`
     : `${LISTS[request.list].one.charAt(0).toUpperCase()}${LISTS[request.list].one.slice(1)} ${request.entryKey}`;
 
-function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: boolean }) {
+interface OneProps {
+  readonly request: RequestItem;
+  readonly refresh: () => void;
+}
+
+function OneRequest({ request, mayDecide, refresh }: OneProps & { mayDecide: boolean }) {
   const { standard } = useDraft();
   const now =
     request.entryKey === ""
@@ -172,14 +197,14 @@ function OneRequest({ request, mayDecide }: { request: RequestItem; mayDecide: b
       </Box>
       {request.state === "open" ? (
         mayDecide ? (
-          <Decide request={request} now={now} standard={standard} />
+          <Decide request={request} now={now} standard={standard} refresh={refresh} />
         ) : (
           <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
             The coordinator has not decided yet.
           </Typography>
         )
       ) : (
-        <Answer request={request} />
+        <Answer request={request} refresh={refresh} />
       )}
     </Box>
   );
@@ -208,12 +233,11 @@ function Decide({
   request,
   now,
   standard,
-}: {
-  request: RequestItem;
+  refresh,
+}: OneProps & {
   now: Entry | undefined;
   standard: OfficeStandard;
 }) {
-  const router = useRouter();
   const notice = useNotice();
   const [answer, setAnswer, forgetAnswer] = useKept(`answer ${request.id}`, () => "");
   const [amending, setAmending, forgetAmending] = useKept(`amending ${request.id}`, () => false);
@@ -228,7 +252,7 @@ function Decide({
       });
       for (const forget of [forgetAnswer, forgetAmending, forgetEntry]) forget();
       notice(state === "declined" ? "Declined; the asker is told." : "It is in the draft now; the asker is told.");
-      router.refresh();
+      refresh();
     } catch (error) {
       setProblem(wordsOf(error));
     }
@@ -289,8 +313,7 @@ function Decide({
   );
 }
 
-function Answer({ request }: { request: RequestItem }) {
-  const router = useRouter();
+function Answer({ request, refresh }: OneProps) {
   const notice = useNotice();
   return (
     <Box sx={{ mt: 2, borderTop: "1px dashed", borderColor: "divider", pt: 1 }}>
@@ -306,7 +329,7 @@ function Answer({ request }: { request: RequestItem }) {
           sx={{ mt: 1 }}
           onClick={() =>
             void sendJson("POST", `/api/requests/${request.id}/seen`)
-              .then(() => router.refresh())
+              .then(refresh)
               .catch((error: unknown) => notice(wordsOf(error), "error"))
           }
         >

@@ -1,22 +1,39 @@
-import { useCallback, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 
-const kept = new Map<string, unknown>();
+const PREFIX = "begun ";
+
+function kept<T>(key: string): T | undefined {
+  const text = window.sessionStorage.getItem(PREFIX + key);
+  return text === null ? undefined : (JSON.parse(text) as T);
+}
 
 /**
- * State that outlives its component, by a key: the router makes a page anew when what it shows is fetched again under
- * another address, and what somebody has begun to write must not go with the old one. `forget` lets it go.
+ * State that outlives its component and the page, by a key, for as long as the browser's tab is open: what somebody has
+ * begun to write must go neither when the router makes a page anew nor when the page is loaded again. The value is
+ * plain data. `forget` lets it go.
  */
 export function useKept<T>(key: string, initial: () => T): readonly [T, (change: (was: T) => T) => void, () => void] {
-  const [value, setValue] = useState<T>(() => (kept.has(key) ? (kept.get(key) as T) : initial()));
+  const [value, setValue] = useState<T>(initial);
+  // After the first picture, which is the server's and knows of nothing kept.
+  useEffect(() => {
+    const before = kept<T>(key);
+    if (before !== undefined) setValue(before);
+  }, [key]);
   const set = useCallback(
     (change: (was: T) => T) =>
       setValue((was) => {
         const next = change(was);
-        kept.set(key, next);
+        window.sessionStorage.setItem(PREFIX + key, JSON.stringify(next));
         return next;
       }),
     [key],
   );
-  const forget = useCallback(() => void kept.delete(key), [key]);
+  const forget = useCallback(() => window.sessionStorage.removeItem(PREFIX + key), [key]);
   return [value, set, forget];
+}
+
+/** Lets all go that was begun, as somebody signs out. */
+export function forgetKept(): void {
+  for (const key of Object.keys(window.sessionStorage))
+    if (key.startsWith(PREFIX)) window.sessionStorage.removeItem(key);
 }
