@@ -31,7 +31,7 @@ export default defineConfig({
           include: ["web/test/*.test.ts", "web/test/handlers/*.test.ts"],
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          fileParallelism: false,
+          setupFiles: ["web/test/own-database.ts"],
         },
       },
     ],

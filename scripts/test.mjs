@@ -104,9 +104,11 @@ try {
     const server = await startPostgres("postgres-test", { fresh: true, port: 54420 });
     cleanups.push(server.stop);
     if (parts.includes("database")) {
-      migrate(server.url);
+      // As many as test files run at once.
+      const urls = ["hemstitch_tests_1", "hemstitch_tests_2"].map(server.database);
+      urls.forEach(migrate);
       vitest("database", ["database"], {
-        DATABASE_URL: server.url,
+        DATABASE_URLS: urls.join(" "),
         HEMSTITCH_ROOT: root,
         HEMSTITCH_SECRET: ownSecret(),
       });

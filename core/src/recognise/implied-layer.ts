@@ -5,6 +5,7 @@ import { HATCHES, SURE_HATCH } from "./hatches/hatches";
 import { entriesOf, NAMED_LAYERS } from "./layer-names";
 import type { PageFacts } from "./recogniser";
 import { JUDGED_LINE_TYPES } from "./judged-line-types";
+import { Things, type PartOf } from "./things";
 
 /** The layer that marks seem to belong on, with the reason in words. */
 export interface ImpliedLayer {
@@ -29,8 +30,11 @@ export class ImpliedLayers {
   /** Line type of the rows of the page's paths, where it is one of the standard's. */
   private readonly types = new Map<number, string | undefined>();
 
+  private readonly things: Things;
+
   constructor(private readonly facts: PageFacts) {
     const { layers } = facts.file.standard.standard;
+    this.things = new Things(facts);
     this.ofRole = (role) => layers.find((layer) => layer.role === role)?.name;
     const hatches = facts.of(HATCHES).filter(({ confidence }) => confidence >= SURE_HATCH);
     this.hatched = new Set(hatches.flatMap(({ value }) => [...value.rows]));
@@ -44,6 +48,8 @@ export class ImpliedLayers {
 
   ofText(row: number): ImpliedLayer | undefined {
     const isFigure = this.figures.has(row);
+    const thing = isFigure ? undefined : this.things.at("texts", row);
+    if (thing?.layer !== undefined || thing?.isApart) return impliedBy(thing);
     const name = this.ofRole(isFigure ? "dimensions" : "lettering");
     return name === undefined
       ? undefined
@@ -59,6 +65,8 @@ export class ImpliedLayers {
         because: asKind === "hatches" ? "it is part of a hatch" : "it is part of a dimension",
         sure: true,
       };
+    const asThing = impliedBy(this.things.at("paths", row));
+    if (asThing) return asThing;
     const alike = this.plottingAlike(row);
     if (alike.length === 1 && alike[0])
       return { name: alike[0], because: "no other layer plots like this", sure: true };
@@ -102,3 +110,6 @@ export class ImpliedLayers {
     return [...counts].sort((a, b) => b[1] - a[1]).map(([name]) => name);
   }
 }
+
+const impliedBy = (thing: PartOf | undefined): ImpliedLayer | undefined =>
+  thing?.layer === undefined ? undefined : { name: thing.layer, because: `it is part of ${thing.words}`, sure: true };

@@ -4,6 +4,7 @@ import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
 import { ImpliedLayers, type ImpliedLayer } from "../../recognise/implied-layer";
 import { DIMENSIONS } from "../../recognise/dimensions/dimensions";
 import { HATCHES } from "../../recognise/hatches/hatches";
+import { READ_FOR_THINGS } from "../../recognise/things";
 import { rule } from "../rule";
 
 export const defaultUsed = rule({
@@ -11,12 +12,12 @@ export const defaultUsed = rule({
   title: "Marks on no layer, or on the file's default layer",
   severity: "mend",
   needs: ["layers"],
-  reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DIMENSIONS, HATCHES],
+  reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DIMENSIONS, HATCHES, ...READ_FOR_THINGS],
   parameters: [],
   mends: "move",
   page: {
     measures:
-      "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own. The finding names the layer that they seem to belong on, by what they are (lettering, a dimension, a hatch), by how they plot where only one layer plots so, or by what they touch.",
+      "Visible marks on no layer, and on layers with one of the names that programs give by themselves (the list is in the standard, and grows with one click from a finding). A default name that is registered is the office's own. The finding names the layer that they seem to belong on, by what they are (lettering, a dimension, a hatch; a wall, a door, a grid line, a title, where the others of the page stand), by how they plot where only one layer plots so, or by what they touch.",
     why: "It is the commonest mistake: something is drawn before the right layer was made current.",
     right: "Every mark on a layer that says what it is.",
     wrong: "Four lines on layer 0.",

@@ -1,5 +1,6 @@
 import { stroke } from "../../support/drawn";
-import { lettering } from "../../support/raw-pdf";
+import { lettering, on } from "../../support/raw-pdf";
+import { drawnPlan, HOUSE, label } from "../../support/walls";
 import { describeRule, line, wall } from "../../support/rule-tester";
 
 /** By the demo office's standard: invented for the demo, with ISO pens and lettering. */
@@ -32,6 +33,20 @@ describeRule("layer/default-used", [
     content: `${wall(stroke(10, 10, 60, 10, 0.25))}${stroke(60, 10, 60, 40, 0.25)}`,
     findings: [[undefined, 1, "no layer", "A-FLOR-STRS"]],
     message: /it seems to belong on A-FLOR-STRS, because it touches marks there that plot alike\.$/,
+  },
+  {
+    name: "a house of which the other stands on a layer: what is seen as a wall goes where walls are",
+    layers: ["A-WALL-PRHT"],
+    scale: "1:50",
+    content: on(0, drawnPlan(HOUSE) + label(HOUSE, [3500, 4000], "HALL")) + drawnPlan({ ...HOUSE, at: [40, 250] }),
+    findings: [
+      [undefined, 5, "no layer", "A-WALL-PRHT"],
+      // One door alone says nothing of where doors belong.
+      [undefined, 2, "no layer"],
+    ],
+    left: [1],
+    mended: { layers: ["A-WALL-PRHT"] },
+    message: /because it is part of a wall\.$|says what it is\.$/,
   },
   {
     name: "an office may register such a layer",
