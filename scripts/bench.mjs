@@ -1,5 +1,5 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
-// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants`, `-- buildings`, `-- sheets` and `-- second-hand` measure a part; `quick` takes fewer runs.
+// `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants`, `-- buildings`, `-- sheets`, `-- speed` and `-- second-hand` measure a part; `quick` takes fewer runs.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -9,7 +9,7 @@ const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
 const measures = (part) =>
   wanted.includes(part) ||
-  !["command", "places", "picture", "recognition", "plants", "buildings", "sheets", "second-hand"].some((each) =>
+  !["command", "places", "picture", "recognition", "plants", "buildings", "sheets", "speed", "second-hand"].some((each) =>
     wanted.includes(each),
   );
 const measure = (file, env = {}) =>
@@ -47,6 +47,10 @@ if (measures("recognition") || measures("plants") || measures("buildings") || me
   if (measures("plants")) measure("bench/src/plants/main.ts");
   if (measures("buildings")) measure("bench/src/buildings/main.ts");
   if (measures("sheets")) measure("bench/src/sheets/main.ts");
+}
+if (measures("speed")) {
+  installDebian("python3-cairo", "fonts-dejavu", "fonts-liberation");
+  measure("bench/src/speed/main.ts");
 }
 if (measures("second-hand")) {
   installDebian("python3-fitz", "python3-reportlab", "fonts-dejavu", "fonts-liberation");

@@ -1,6 +1,6 @@
 // npm test: installs what is missing, starts a throw-away database and runs types, lint, unit, database and browser tests.
 // `npm test -- unit` or `npm run test:unit` runs a part.
-import { spawn, spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -48,15 +48,15 @@ const checks = (...list) =>
   );
 
 /** Runs a test runner that writes its results as JSON, and adds them to the sums. */
-function tests(name, command, args, options, read) {
+async function tests(name, command, args, options, read) {
   process.stdout.write(`\n— ${name}\n`);
   const file = join(aside, `${name}.json`);
-  const done = spawnSync(command, args(file), { stdio: "inherit", cwd: root, ...options(file) });
+  const [code] = await once(spawn(command, args(file), { stdio: "inherit", cwd: root, ...options(file) }), "close");
   try {
     const { passed, failed } = read(JSON.parse(readFileSync(file, "utf8")));
     sums.passed += passed;
     sums.failed += failed;
-    if (done.status !== 0 && failed === 0) sums.failed++;
+    if (code !== 0 && failed === 0) sums.failed++;
   } catch {
     sums.failed++;
   }
@@ -77,12 +77,22 @@ const vitest = (name, projects, env = {}) =>
     (results) => ({ passed: results.numPassedTests, failed: results.numFailedTests }),
   );
 
-const playwright = (env) =>
+/** Half of the browser's tests, against an application of their own. */
+const playwright = (half, { address, web, env }) =>
   tests(
-    "browser",
+    `browser-${half}`,
     bin("playwright"),
-    () => ["test", "--config", "e2e/playwright.config.ts"],
-    (file) => ({ env: { ...process.env, ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file } }),
+    () => ["test", "--config", "e2e/playwright.config.ts", "--project", half],
+    (file) => ({
+      env: {
+        ...process.env,
+        HEMSTITCH_HALF: half,
+        HEMSTITCH_ADDRESS: address,
+        HEMSTITCH_WEB_PID: String(web.pid),
+        DATABASE_URL: env.DATABASE_URL,
+        PLAYWRIGHT_JSON_OUTPUT_FILE: file,
+      },
+    }),
     ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
   );
 
@@ -97,7 +107,7 @@ try {
   );
   if (parts.includes("types") && webTypes) process.env["HEMSTITCH_TYPES_CHECKED"] = "yes";
   if (parts.some((part) => ["unit", "database", "browser"].includes(part))) await bundle();
-  if (parts.includes("unit")) vitest("unit", ["core", "cli", "demo", "web"]);
+  if (parts.includes("unit")) await vitest("unit", ["core", "cli", "demo", "web"]);
   if (parts.includes("database") || parts.includes("browser")) {
     const { startPostgres } = await import("./lib/postgres.mjs");
     const { migrate, ownSecret } = await import("./lib/application.mjs");
@@ -107,7 +117,7 @@ try {
       // As many as test files run at once.
       const urls = ["hemstitch_tests_1", "hemstitch_tests_2"].map(server.database);
       urls.forEach(migrate);
-      vitest("database", ["database"], {
+      await vitest("database", ["database"], {
         DATABASE_URLS: urls.join(" "),
         HEMSTITCH_ROOT: root,
         HEMSTITCH_SECRET: ownSecret(),
@@ -115,13 +125,13 @@ try {
     }
     if (parts.includes("browser")) {
       const { startDemoOffice } = await import("./lib/demo-office.mjs");
-      const application = await startDemoOffice(server, 3100);
-      cleanups.push(application.stop);
-      playwright({
-        HEMSTITCH_ADDRESS: application.address,
-        HEMSTITCH_WEB_PID: String(application.web.pid),
-        DATABASE_URL: application.env.DATABASE_URL,
-      });
+      const halves = [];
+      for (const [i, half] of ["first", "second"].entries()) {
+        const application = await startDemoOffice(server, 3100 + i, 1, `browser_${half}`);
+        cleanups.push(application.stop);
+        halves.push([half, application]);
+      }
+      await Promise.all(halves.map((each) => playwright(...each)));
     }
   }
 } catch (error) {

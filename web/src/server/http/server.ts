@@ -10,6 +10,7 @@ import { endIfStill } from "../watchdog";
 import { incoming, isAway } from "./incoming";
 import { PEER_HEADER } from "./peer";
 import { METHODS, refusalOf, type Refusal } from "./refusals";
+import { warmUp } from "./warm";
 
 /** A file over a slow line takes its time: an hour for the whole of a request, a minute for its head. */
 const REQUEST_MS = 60 * 60_000;
@@ -58,7 +59,10 @@ async function main(): Promise<void> {
     process.stderr.write(`web: ${error.message}\n`);
     process.exit(1);
   });
-  server.listen(port, hostname, () => process.stdout.write(`web ${process.pid}: http://${hostname}:${port}\n`));
+  server.listen(port, hostname, () => {
+    process.stdout.write(`web ${process.pid}: http://${hostname}:${port}\n`);
+    void warmUp(`http://${hostname}:${port}`);
+  });
   for (const signal of ["SIGINT", "SIGTERM"] as const)
     process.once(signal, () => {
       server.close(() => process.exit(0));
