@@ -9,8 +9,8 @@ const { bin, run } = await import("./lib/run.mjs");
 const wanted = process.argv.slice(2);
 const measures = (part) =>
   wanted.includes(part) ||
-  !["command", "places", "picture", "recognition", "plants", "buildings", "sheets", "speed", "second-hand"].some((each) =>
-    wanted.includes(each),
+  !["command", "places", "picture", "recognition", "plants", "buildings", "sheets", "speed", "second-hand"].some(
+    (each) => wanted.includes(each),
   );
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });

@@ -1,10 +1,10 @@
-import { boxOfPoints, distanceToBox } from "../drawing";
+import { boxOfPoints, distanceToBox, type BoxMm, type PointMm } from "../drawing";
 import type { KindEntry } from "../standard/plain";
 import { OPENINGS } from "./building/openings";
-import { DRAWING_TITLES, type DrawingTitle } from "./drawing-titles";
+import { DRAWING_TITLES } from "./drawing-titles";
 import { cornersOf } from "./lettering";
-import type { PageFacts, PageRecogniser, Sure } from "./recogniser";
-import { REGIONS } from "./regions";
+import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "./recogniser";
+import { REGIONS, type Regions } from "./regions";
 import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
 
 const CONFIDENCE = { said: 1, title: 0.95, titleBlock: 0.9, content: 0.6 };
@@ -64,18 +64,49 @@ function kindOf(facts: PageFacts): Omit<Sure<GuessedKind>, "evidence"> | undefin
     : undefined;
 }
 
-/** The kind of the drawing that a place belongs to, where its title says one. */
-export function kindAt(facts: PageFacts, at: readonly [number, number]): KindEntry | undefined {
-  const regions = facts.of(REGIONS)[0]?.value;
-  const region = regions?.of(at) ?? -1;
-  const box = regions?.boxes[region] ?? boxOfPoints([at]);
-  const titles = facts.of(DRAWING_TITLES).map(({ value }) => value);
-  const away = (title: DrawingTitle): number =>
-    Math.min(...cornersOf(title.line).map((corner) => distanceToBox(box, corner)));
-  const nearest = titles.sort((a, b) => away(a) - away(b))[0];
-  const own = nearest && kindNamed(facts.file.standard.standard.kinds, nearest.text);
-  return own ?? facts.of(PAGE_KIND).find(({ confidence }) => confidence >= SURE_KIND)?.value.kind;
+/** The kinds of the drawings of a page, by where they stand; what a part of the page has is kept. */
+class KindsOfParts {
+  private readonly titles: readonly { readonly corners: readonly PointMm[]; readonly text: string }[];
+  private readonly inRegion = new Map<number, KindEntry | undefined>();
+
+  constructor(
+    private readonly facts: PageFacts,
+    private readonly regions: Regions | undefined,
+  ) {
+    this.titles = facts.of(DRAWING_TITLES).map(({ value }) => ({ corners: cornersOf(value.line), text: value.text }));
+  }
+
+  at(at: PointMm): KindEntry | undefined {
+    const region = this.regions?.of(at) ?? -1;
+    if (region >= 0 && this.inRegion.has(region)) return this.inRegion.get(region);
+    const own = this.nearBox(this.regions?.boxes[region] ?? boxOfPoints([at]));
+    if (region >= 0) this.inRegion.set(region, own);
+    return own;
+  }
+
+  private nearBox(box: BoxMm): KindEntry | undefined {
+    let [nearest, least]: [string | undefined, number] = [undefined, Infinity];
+    for (const { corners, text } of this.titles) {
+      const away = Math.min(...corners.map((corner) => distanceToBox(box, corner)));
+      if (away < least) [nearest, least] = [text, away];
+    }
+    const { facts } = this;
+    const own = nearest === undefined ? undefined : kindNamed(facts.file.standard.standard.kinds, nearest);
+    return own ?? facts.of(PAGE_KIND).find(({ confidence }) => confidence >= SURE_KIND)?.value.kind;
+  }
 }
+
+const KINDS_OF_PARTS: PageRecogniser<KindsOfParts> = {
+  id: "kinds-of-parts",
+  on: "page",
+  finds: "the kind of each drawing",
+  from: "the title that stands nearest to its part of the page, else the kind of the page",
+  find: (facts) => [measuredOn(facts.page.index, new KindsOfParts(facts, facts.of(REGIONS)[0]?.value))],
+};
+
+/** The kind of the drawing that a place belongs to, where its title says one. */
+export const kindAt = (facts: PageFacts, at: PointMm): KindEntry | undefined =>
+  facts.of(KINDS_OF_PARTS)[0]?.value.at(at);
 
 /** The kind whose title a text names; of several the one with the most words. */
 export function kindNamed(kinds: readonly KindEntry[], text: string): KindEntry | undefined {

@@ -159,48 +159,81 @@ function frameMarks(
 
 /** Numbers the parts of marked cells, from 1; cells within a reach of one another make one part. */
 function grown(marked: Uint8Array, columns: number, rows: number, reach: number): Int32Array {
-  const wide = dilated(dilated(marked, columns, rows, reach, 1), columns, rows, reach, columns);
-  const region = new Int32Array(marked.length);
-  const stack: number[] = [];
-  let count = 0;
-  for (let start = 0; start < wide.length; start++) {
-    if (wide[start] === 0 || region[start] !== 0) continue;
-    region[start] = ++count;
-    stack.push(start);
-    for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
-      const column = at % columns;
-      for (const [next, inside] of [
-        [at - 1, column > 0],
-        [at + 1, column < columns - 1],
-        [at - columns, at >= columns],
-        [at + columns, at < wide.length - columns],
-      ] as const)
-        if (inside && wide[next] !== 0 && region[next] === 0) {
-          region[next] = count;
-          stack.push(next);
-        }
+  return parts(dilatedUp(dilatedAlong(marked, columns, rows, reach), columns, rows, reach), columns, rows);
+}
+
+/**
+ * Numbers the parts of cells that touch each other by a side, from 1, in the order in which a reader comes upon them.
+ * Runs of cells in a row are joined with those of the row before that they touch.
+ */
+function parts(wide: Uint8Array, columns: number, rows: number): Int32Array {
+  const region = new Int32Array(wide.length);
+  // The first run of each part, by run; runs are numbered from 1.
+  const parent = [0];
+  const firstOf = (run: number): number => {
+    let at = run;
+    while (parent[at] !== at) at = parent[at] = parent[parent[at]!]!;
+    return at;
+  };
+  for (let r = 0; r < rows; r++) {
+    const begin = r * columns;
+    for (let i = begin, run = 0; i < begin + columns; i++) {
+      if (wide[i] === 0) {
+        run = 0;
+        continue;
+      }
+      if (run === 0) parent.push((run = parent.length));
+      region[i] = run;
+      const above = r > 0 ? region[i - columns]! : 0;
+      if (above === 0) continue;
+      const [one, other] = [firstOf(above), firstOf(run)];
+      if (one !== other) parent[Math.max(one, other)] = Math.min(one, other);
     }
+  }
+  const numbers = new Int32Array(parent.length);
+  let count = 0;
+  for (let i = 0; i < region.length; i++) {
+    if (region[i] === 0) continue;
+    const first = firstOf(region[i]!);
+    region[i] = numbers[first] ||= ++count;
   }
   return region;
 }
 
-/** Marks what lies within a reach of a marked cell, in one direction: `step` 1 along rows, the number of columns along columns. */
-function dilated(marked: Uint8Array, columns: number, rows: number, reach: number, step: number): Uint8Array {
+/** Marks what lies within a reach of a marked cell of its row. */
+function dilatedAlong(marked: Uint8Array, columns: number, rows: number, reach: number): Uint8Array {
   const wide = new Uint8Array(marked.length);
-  const [lines, length] = step === 1 ? [rows, columns] : [columns, rows];
-  for (let line = 0; line < lines; line++) {
-    const first = step === 1 ? line * columns : line;
-    let last = -Infinity;
-    for (let k = 0; k < length; k++) {
-      if (marked[first + k * step] === 1) last = k;
-      if (k - last <= reach) wide[first + k * step] = 1;
-    }
-    last = Infinity;
-    for (let k = length - 1; k >= 0; k--) {
-      if (marked[first + k * step] === 1) last = k;
-      if (last - k <= reach) wide[first + k * step] = 1;
+  for (let r = 0; r < rows; r++) {
+    const [begin, end] = [r * columns, (r + 1) * columns];
+    // Filled up to here already.
+    let done = begin;
+    for (let i = begin; i < end; i++) {
+      if (marked[i] === 0) continue;
+      const to = Math.min(end, i + reach + 1);
+      wide.fill(1, Math.max(done, i - reach, begin), to);
+      done = to;
     }
   }
+  return wide;
+}
+
+/** Marks what lies within a reach of a marked cell of its column: rows are gone through in their order, up and down. */
+function dilatedUp(marked: Uint8Array, columns: number, rows: number, reach: number): Uint8Array {
+  const wide = new Uint8Array(marked.length);
+  const left = new Int32Array(columns);
+  const row = (r: number): void => {
+    const begin = r * columns;
+    for (let c = 0; c < columns; c++) {
+      if (marked[begin + c] === 1) left[c] = reach + 1;
+      if (left[c]! > 0) {
+        wide[begin + c] = 1;
+        left[c]!--;
+      }
+    }
+  };
+  for (let r = 0; r < rows; r++) row(r);
+  left.fill(0);
+  for (let r = rows - 1; r >= 0; r--) row(r);
   return wide;
 }
 
@@ -216,18 +249,20 @@ function markedIn(region: Int32Array, marked: Uint8Array, columns: number, cell:
 }
 
 function boxesOf(region: Int32Array, marked: Uint8Array, columns: number, cell: number): BoxMm[] {
-  const sides: [number, number, number, number][] = [];
+  const sides: { left: number; low: number; right: number; high: number }[] = [];
   for (let i = 0; i < region.length; i++) {
-    const of = region[i] ?? 0;
-    if (of === 0 || marked[i] === 0) continue;
+    if (marked[i] === 0 || region[i] === 0) continue;
     const [c, r] = [i % columns, Math.floor(i / columns)];
-    const box = (sides[of - 1] ??= [Infinity, Infinity, -Infinity, -Infinity]);
-    sides[of - 1] = [Math.min(box[0], c), Math.min(box[1], r), Math.max(box[2], c + 1), Math.max(box[3], r + 1)];
+    const box = (sides[region[i]! - 1] ??= { left: c, low: r, right: c, high: r });
+    if (c < box.left) box.left = c;
+    else if (c > box.right) box.right = c;
+    // Rows come one after the other.
+    box.high = r;
   }
-  return sides.map(([x1, y1, x2, y2]) => ({
-    x: x1 * cell,
-    y: y1 * cell,
-    width: (x2 - x1) * cell,
-    height: (y2 - y1) * cell,
+  return sides.map(({ left, low, right, high }) => ({
+    x: left * cell,
+    y: low * cell,
+    width: (right + 1 - left) * cell,
+    height: (high + 1 - low) * cell,
   }));
 }

@@ -78,17 +78,59 @@ export const DRAWN_PARTS: PageRecogniser<DrawnPart> = {
   find: (facts) => partsOf(facts).map((part) => measuredOn(facts.page.index, part)),
 };
 
-/** The drawing in which a point lies, of those whose scale is known; else the nearest one. */
-export function partAt(facts: PageFacts, at: PointMm): DrawnPart | undefined {
-  const known = facts
-    .of(DRAWN_PARTS)
-    .map(({ value }) => value)
-    .filter(({ implied, stated }) => implied ?? stated);
-  const regions = facts.of(DRAWING_REGIONS)[0]?.value;
-  const home = regions?.all[regions.of(at)]?.boxMm;
-  const own = known.filter(({ boxMm }) => home && contains(grown(home, ROUNDING_MM), boxMm));
-  return (own.length > 0 ? own : known).sort((a, b) => distanceToBox(a.boxMm, at) - distanceToBox(b.boxMm, at))[0];
+/** Which drawing of known scale a place belongs to. It is asked for so often that what a part of the page has is kept. */
+class KnownParts {
+  private readonly known: readonly DrawnPart[];
+  private readonly inRegion = new Map<number, readonly DrawnPart[]>();
+
+  constructor(
+    parts: readonly DrawnPart[],
+    private readonly regions: DrawingRegions | undefined,
+  ) {
+    this.known = parts.filter(({ implied, stated }) => implied ?? stated);
+  }
+
+  at(at: PointMm): DrawnPart | undefined {
+    if (this.known.length <= 1) return this.known[0];
+    return nearestTo(this.of(this.regions?.of(at) ?? -1), at);
+  }
+
+  /** Those that lie in a part of the page; all, where none does. */
+  private of(region: number): readonly DrawnPart[] {
+    const before = this.inRegion.get(region);
+    if (before) return before;
+    const home = this.regions?.all[region]?.boxMm;
+    const around = home && grown(home, ROUNDING_MM);
+    const own = around ? this.known.filter(({ boxMm }) => contains(around, boxMm)) : [];
+    const found = own.length > 0 ? own : this.known;
+    this.inRegion.set(region, found);
+    return found;
+  }
 }
+
+function nearestTo(parts: readonly DrawnPart[], at: PointMm): DrawnPart | undefined {
+  let [nearest, least]: [DrawnPart | undefined, number] = [undefined, Infinity];
+  for (const part of parts) {
+    const away = distanceToBox(part.boxMm, at);
+    if (away < least) [nearest, least] = [part, away];
+  }
+  return nearest;
+}
+
+const KNOWN_PARTS: PageRecogniser<KnownParts> = {
+  id: "known-parts",
+  on: "page",
+  finds: "which drawing of known scale a place belongs to",
+  from: "the drawings in its part of the page, the nearest first",
+  find: (facts) => {
+    const parts = facts.of(DRAWN_PARTS).map(({ value }) => value);
+    return [measuredOn(facts.page.index, new KnownParts(parts, facts.of(DRAWING_REGIONS)[0]?.value))];
+  },
+};
+
+/** The drawing in which a point lies, of those whose scale is known; else the nearest one. */
+export const partAt = (facts: PageFacts, at: PointMm): DrawnPart | undefined =>
+  facts.of(KNOWN_PARTS)[0]?.value.at(at);
 
 /** A length that is written and drawn. */
 interface Told {

@@ -10,6 +10,9 @@ export const MOST_OVERSHOOT_MM = 6;
 /** Ticks, arrows and the like have sizes in between. */
 const TICK = { least: 0.8, most: 8, leastSin: 0.3, mostSin: 0.96 };
 const BARB = { least: 0.6, most: 8, leastSin: 0.05, mostSin: 0.72 };
+/** The middle of a tick is no farther off its line than this share of its length, and nothing else is as far. */
+const TICK_OFF_SHARE = 0.06;
+const CLEAR_MM = TICK_OFF_SHARE * TICK.most + ON_LINE_MM;
 /** A larger circle is a bubble. */
 const LARGEST_ROUND_MM = 4.5;
 /** Extension lines cross at no sharper angle than this, and show so much on one side of the line. */
@@ -101,7 +104,7 @@ export function stopsOn(
     budget.left -= near.length;
     if (budget.left <= 0) return [];
     for (const i of near) {
-      if (seen.has(i)) continue;
+      if (isClear(carrier, lines.ends, i) || seen.has(i)) continue;
       seen.add(i);
       lookAt(carrier, lines, i, found, barbs);
     }
@@ -128,6 +131,13 @@ function* boxesAlong(carrier: Carrier): Generator<BoxMm> {
   }
 }
 
+/** Whether a piece of line stands on one side of a carrier, and off it: most do, and are told at a glance. */
+function isClear({ from: [x, y], along: [ux, uy] }: Carrier, ends: Float32Array, i: number): boolean {
+  const one = (ends[i * 4 + 1]! - y) * ux - (ends[i * 4]! - x) * uy;
+  const other = (ends[i * 4 + 3]! - y) * ux - (ends[i * 4 + 2]! - x) * uy;
+  return (one > CLEAR_MM && other > CLEAR_MM) || (one < -CLEAR_MM && other < -CLEAR_MM);
+}
+
 /** What one piece of line is to a carrier: a tick, half of an open arrow, or a line that crosses or ends there. */
 function lookAt(carrier: Carrier, lines: LineWork, i: number, found: Found[], barbs: Barb[]): void {
   const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
@@ -140,7 +150,7 @@ function lookAt(carrier: Carrier, lines: LineWork, i: number, found: Found[], ba
   const off = Math.abs(pl + ql) / 2;
   if (length >= TICK.least && length <= TICK.most && sin > TICK.leastSin && sin < TICK.mostSin) {
     const at = (pa + qa) / 2;
-    if (off <= Math.max(ON_LINE_MM, 0.06 * length) && reaches(at))
+    if (off <= Math.max(ON_LINE_MM, TICK_OFF_SHARE * length) && reaches(at))
       found.push({ atMm: at, head: { kind: "oblique-tick", sizeMm: length, rows: [row], points: 0 } });
   }
   if (length >= BARB.least && length <= BARB.most && sin > BARB.leastSin && sin < BARB.mostSin) {
