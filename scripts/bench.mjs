@@ -1,5 +1,6 @@
 // npm run bench: measures, and prints tables. Ratios are of one run on one machine.
 // `npm run bench -- command`, `-- places`, `-- picture`, `-- recognition`, `-- plants`, `-- buildings`, `-- sheets`, `-- speed` and `-- second-hand` measure a part; `quick` takes fewer runs.
+// `npm run bench -- calibration folder=PATH` holds what is said with a confidence against sheets of known truth.
 import { installPackages, installDebian } from "./lib/install.mjs";
 
 installPackages();
@@ -15,6 +16,10 @@ const measures = (part) =>
 const measure = (file, env = {}) =>
   run(bin("tsx"), ["--tsconfig", "tsconfig.json", file, ...wanted], { env: { ...process.env, ...env } });
 await bundle();
+if (wanted.includes("calibration")) {
+  measure("bench/src/calibration/main.ts");
+  process.exit();
+}
 if (measures("command")) measure("bench/src/main.ts");
 if (measures("picture")) {
   // Other makers of pages: what they write is what the picture has to be right of.

@@ -4,44 +4,49 @@ import type { Mark, Point, Scene } from "../recognition/scene";
 
 /** Between one plan and the next. Millimetres. */
 const APART_MM = 20;
-const PLAN_MM = { width: 841, height: 594 };
 
 /**
  * A page of floor plans of other measures, beside and above each other, with so many strokes or a few more: walls,
  * rows of dimensions, grids, hatches and lettering, as an office draws them, without a fault.
  */
 export function plansPage(strokes: number): Scene {
-  const marks: Mark[] = [];
-  let plans = 0;
-  let drawn = 0;
-  for (let seed = 1; drawn < strokes; seed++) {
-    const { scene } = plantedSheet(seed, undefined);
-    const by: Point = [
-      (plans % ACROSS) * (PLAN_MM.width + APART_MM),
-      Math.floor(plans / ACROSS) * (PLAN_MM.height + APART_MM),
-    ];
-    for (const mark of scene.marks) marks.push(moved(mark, by));
-    drawn += scene.marks.filter(({ kind }) => kind !== "text" && kind !== "area").length;
-    plans++;
+  const plans: Mark[][] = [];
+  for (let seed = 1, drawn = 0; drawn < strokes; seed++) {
+    const { marks } = plantedSheet(seed, undefined).scene;
+    plans.push(marks);
+    drawn += marks.filter(({ kind }) => kind !== "text" && kind !== "area").length;
   }
-  return pageOf(`plans-${strokes}`, marks, plans);
+  const across = Math.ceil(Math.sqrt(plans.length));
+  const [width, height] = [0, 1].map((axis) => Math.max(...plans.map((marks) => sizeOf(marks, axis)))) as [
+    number,
+    number,
+  ];
+  const marks = plans.flatMap((own, i) => {
+    const at: Point = [(i % across) * (width + APART_MM), Math.floor(i / across) * (height + APART_MM)];
+    const by: Point = [at[0] + APART_MM - leastOf(own, 0), at[1] + APART_MM - leastOf(own, 1)];
+    return own.map((mark) => moved(mark, by));
+  });
+  return {
+    name: `plans-${strokes}`,
+    widthMm: across * (width + APART_MM) + APART_MM,
+    heightMm: Math.ceil(plans.length / across) * (height + APART_MM) + APART_MM,
+    font: "sans",
+    marks,
+    truth: { drawings: [] },
+  };
 }
-/** Plans beside each other. */
-const ACROSS = 12;
+
+const pointsOf = (mark: Mark): readonly Point[] => ("points" in mark ? mark.points : [mark.at]);
+const alongOf = (marks: readonly Mark[], axis: number): number[] =>
+  marks.flatMap((mark) => pointsOf(mark).map((point) => point[axis]!));
+const leastOf = (marks: readonly Mark[], axis: number): number => Math.min(...alongOf(marks, axis));
+const sizeOf = (marks: readonly Mark[], axis: number): number =>
+  Math.max(...alongOf(marks, axis)) - leastOf(marks, axis);
 
 const moved = (mark: Mark, [dx, dy]: Point): Mark => {
   const by = ([x, y]: Point): Point => [x + dx, y + dy];
   return "points" in mark ? { ...mark, points: mark.points.map(by) } : { ...mark, at: by(mark.at) };
 };
-
-const pageOf = (name: string, marks: Mark[], plans: number): Scene => ({
-  name,
-  widthMm: Math.min(plans, ACROSS) * (PLAN_MM.width + APART_MM),
-  heightMm: Math.ceil(plans / ACROSS) * (PLAN_MM.height + APART_MM),
-  font: "sans",
-  marks,
-  truth: { drawings: [] },
-});
 
 /** A page of lines that cross at random, and a few figures. */
 export function crossingPage(strokes: number): Scene {

@@ -129,8 +129,7 @@ const KNOWN_PARTS: PageRecogniser<KnownParts> = {
 };
 
 /** The drawing in which a point lies, of those whose scale is known; else the nearest one. */
-export const partAt = (facts: PageFacts, at: PointMm): DrawnPart | undefined =>
-  facts.of(KNOWN_PARTS)[0]?.value.at(at);
+export const partAt = (facts: PageFacts, at: PointMm): DrawnPart | undefined => facts.of(KNOWN_PARTS)[0]?.value.at(at);
 
 /** A length that is written and drawn. */
 interface Told {

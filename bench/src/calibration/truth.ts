@@ -1,0 +1,23 @@
+import type { PointMm } from "@hemstitch/core/drawing";
+
+/** What is truly on a sheet that somebody else drew. Lengths on paper in millimetres from the lower-left corner. */
+export interface Truth {
+  readonly office: string;
+  readonly faults: readonly unknown[];
+  readonly inspectAs?: { readonly kind?: string };
+  readonly dimensions: readonly { readonly text: string; readonly ends: readonly [PointMm, PointMm] }[];
+  readonly rooms: readonly { readonly name: string; readonly areaM2: number; readonly corners: readonly PointMm[] }[];
+  readonly walls: readonly { readonly ends: readonly [PointMm, PointMm]; readonly onPaperMm: number }[];
+  readonly openings: readonly { readonly ends: readonly [PointMm, PointMm] }[];
+  readonly levels: readonly { readonly text: string; readonly tip: PointMm }[];
+}
+
+export const distance = ([x, y]: PointMm, [a, b]: PointMm): number => Math.hypot(x - a, y - b);
+export const middleOf = (a: PointMm, b: PointMm): PointMm => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+
+/** How far a point lies from the straight piece between two others. */
+export function distanceToPiece([x, y]: PointMm, [a, b]: readonly [PointMm, PointMm]): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const along = Math.min(1, Math.max(0, ((x - a[0]) * dx + (y - a[1]) * dy) / (dx * dx + dy * dy || 1)));
+  return distance([x, y], [a[0] + along * dx, a[1] + along * dy]);
+}
