@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { boxOfPoints, distanceToBox, type PointMm } from "@hemstitch/core/drawing";
 import { readDrawing } from "@hemstitch/core/formats";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { must } from "@hemstitch/core/quantity";
@@ -33,8 +34,11 @@ const AREA_SHARE = 0.02;
 const STEPS = [0, 0.5, 0.7, 0.85, 0.9, 0.95, 1];
 
 interface Sort<T> {
-  readonly name: string;
+  /** As truth has it, too: a sheet of which it says nothing of a sort is not counted for it. */
+  readonly name: "dimensions" | "walls" | "openings" | "rooms" | "levels";
   readonly of: (facts: PageFacts) => readonly Sure<T>[];
+  /** Where it stands. */
+  readonly at: (value: T) => PointMm;
   readonly isRight: (value: T, truth: Truth) => boolean;
 }
 const sort = <T>(each: Sort<T>): Sort<unknown> => each as Sort<unknown>;
@@ -43,6 +47,7 @@ const SORTS = [
   sort({
     name: "dimensions",
     of: (facts) => facts.of(DIMENSIONS),
+    at: ({ from, to }) => middleOf(from.atMm, to.atMm),
     isRight: ({ from, to }, { dimensions }) =>
       dimensions.some(
         ({ ends: [a, b] }) =>
@@ -53,15 +58,19 @@ const SORTS = [
   sort({
     name: "walls",
     of: (facts) => facts.of(WALLS),
+    at: ({ from, to }) => middleOf(from, to),
     isRight: ({ from, to, thicknessMm }, { walls }) =>
       walls.some(
         ({ ends, onPaperMm }) =>
-          distanceToPiece(middleOf(from, to), ends) <= OFF_MM && Math.abs(thicknessMm - onPaperMm) <= OFF_MM,
+          ends !== undefined &&
+          distanceToPiece(middleOf(from, to), ends) <= OFF_MM &&
+          Math.abs(thicknessMm - onPaperMm) <= OFF_MM,
       ),
   }),
   sort({
     name: "openings",
     of: (facts) => facts.of(OPENINGS),
+    at: ({ from, to }) => middleOf(from, to),
     isRight: ({ from, to }, { openings }) =>
       openings.some(
         ({ ends: [a, b] }) =>
@@ -72,6 +81,7 @@ const SORTS = [
   sort({
     name: "rooms",
     of: (facts) => facts.of(ROOMS),
+    at: ({ ring }) => ring[0]!,
     isRight: ({ name, areaMm2, scale }, { rooms }) =>
       scale !== undefined &&
       rooms.some(
@@ -83,10 +93,29 @@ const SORTS = [
   sort({
     name: "levels",
     of: (facts) => facts.of(LEVELS),
+    at: ({ atMm }) => atMm,
     isRight: ({ text, atMm }, { levels }) =>
       levels.some((level) => level.text === text && distance(level.tip, atMm) <= TIP_MM),
   }),
 ];
+
+/** Truth may tell of one drawing of a sheet alone: whether a place lies among what it tells of a sort. */
+function isDescribed(truth: Truth, what: Sort<unknown>["name"], at: PointMm): boolean {
+  const points = truth[what].flatMap((each): readonly PointMm[] => {
+    if ("corners" in each) return each.corners;
+    if ("tip" in each) return [each.tip];
+    return each.ends ?? ("middle" in each && each.middle ? [each.middle] : []);
+  });
+  return distanceToBox(boxOfPoints(points, TIP_MM), at) === 0;
+}
+
+/** What a value says of itself, for a look at what is wrong. */
+const wordsOf = (value: unknown): string =>
+  JSON.stringify(value, (key, each: unknown) =>
+    ["name", "text", "areaMm2", "from", "to", "thicknessMm", "use", "atMm", "", "0", "1"].includes(key)
+      ? each
+      : undefined,
+  ).slice(0, 200);
 
 const counts = new Map<string, { right: number; all: number }>();
 const stepOf = (confidence: number): number => STEPS.filter((step) => step <= confidence + 1e-9).length - 1;
@@ -101,14 +130,16 @@ for (const name of readdirSync(folder).filter((each) => each.endsWith(".pdf"))) 
   );
   const facts = new FileFacts(drawing, new StandardLookup(checked.standard));
   for (const page of facts.pages)
-    for (const { name: what, of, isRight } of SORTS)
-      for (const { value, confidence } of of(page)) {
+    for (const { name: what, of, at, isRight } of SORTS)
+      for (const { value, confidence } of truth[what].length > 0 ? of(page) : []) {
+        if (!isDescribed(truth, what, at(value))) continue;
         const key = `${what} ${stepOf(confidence)}`;
         const count = counts.get(key) ?? { right: 0, all: 0 };
         counts.set(key, count);
         count.all++;
         if (isRight(value, truth)) count.right++;
-        else if (process.argv.includes("say")) process.stderr.write(`wrong ${name} ${what} at ${confidence}\n`);
+        else if (process.argv.includes("say"))
+          process.stderr.write(`wrong ${name} ${what} at ${confidence}: ${wordsOf(value)}\n`);
       }
 }
 

@@ -7,9 +7,16 @@ export interface Truth {
   readonly inspectAs?: { readonly kind?: string };
   readonly dimensions: readonly { readonly text: string; readonly ends: readonly [PointMm, PointMm] }[];
   readonly rooms: readonly { readonly name: string; readonly areaM2: number; readonly corners: readonly PointMm[] }[];
-  readonly walls: readonly { readonly ends: readonly [PointMm, PointMm]; readonly onPaperMm: number }[];
+  readonly walls: readonly TrueWall[];
   readonly openings: readonly { readonly ends: readonly [PointMm, PointMm] }[];
   readonly levels: readonly { readonly text: string; readonly tip: PointMm }[];
+}
+
+/** A wall from end to end, or a round one about its middle. */
+export interface TrueWall {
+  readonly ends?: readonly [PointMm, PointMm];
+  readonly middle?: PointMm;
+  readonly onPaperMm: number;
 }
 
 export const distance = ([x, y]: PointMm, [a, b]: PointMm): number => Math.hypot(x - a, y - b);
