@@ -25,7 +25,7 @@ export const headHeight = rule({
   parameters: [OFF],
   page: {
     measures:
-      "In elevations and sections with three levels and more that agree: how far the heads of doors and windows stand above the level of a floor below them, against the heads that the standard lists. Told is one that stands near a listed height, at most 150 mm off, where most heads of its drawing stand at one.",
+      "In elevations and sections with three levels and more that agree: how far the heads of doors and windows stand above the level of a floor below them, against the heads that the standard lists. A head that is off by 150 mm at most is told where most heads of its drawing are at a listed height.",
     why: "Lintels are set and curtain rails fixed at one height. A window that sits 60 mm lower than its neighbours is seen for as long as the building stands.",
     right: "Heads 2100 above the floors at 0.00 and +3.00.",
     wrong: "One of them at 2060.",
@@ -157,7 +157,7 @@ function reportOf(facts: PageFacts, { opening, headMm, listedMm }: Measured, sca
     regionMm: boxMm,
     shapes: [{ kind: "distance", ...headDistance(boxMm, headMm / scale), words: mm(measured) }],
     message: () =>
-      `The head of an opening stands ${mm(measured)} above the floor; the list has ${mm(listedMm)}, and most of this drawing’s keep to it.`,
+      `The head of an opening stands ${mm(measured)} above the floor; the list has ${mm(listedMm)}, where most heads of this drawing are.`,
     measured,
     expected: listedMm,
     unit: "mm",
