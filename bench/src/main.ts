@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { COMMAND, inspecting } from "./command";
 import { largePage } from "./large-page";
 import { madePages } from "./makers";
 import { ratio, table, timed, timedEnding, type Row } from "./measure";
@@ -12,7 +13,6 @@ import { ratio, table, timed, timedEnding, type Row } from "./measure";
 const RUNS = process.argv.includes("quick") ? 2 : 5;
 const root = join(import.meta.dirname, "..", "..");
 const folder = mkdtempSync(join(tmpdir(), "hemstitch-bench-"));
-const command = join(root, "cli", "bin", "hemstitch.mjs");
 const reader = join(import.meta.dirname, "read-once.ts");
 
 function file(strokes: number, texts: number): string {
@@ -21,31 +21,17 @@ function file(strokes: number, texts: number): string {
   return path;
 }
 
-const inspecting = (path: string) =>
-  timed(
-    RUNS,
-    process.execPath,
-    command,
-    "inspect",
-    path,
-    "--standard",
-    "tarnwick",
-    "--format",
-    "json",
-    "--out",
-    join(folder, "report.json"),
-    "--fail-on",
-    "never",
-  );
+const inspected = (path: string) =>
+  timed(RUNS, process.execPath, ...inspecting(path), "--out", join(folder, "report.json"));
 
 /** Inspects a file that may well be refused. */
 const inspectedOnce = (path: string) =>
-  timedEnding([0, 1, 2], 1, process.execPath, command, "inspect", path, "--standard", "tarnwick");
+  timedEnding([0, 1, 2], 1, process.execPath, COMMAND, "inspect", path, "--standard", "tarnwick");
 
 const page = file(200_000, 4_000);
 const rows: Row[] = [];
 
-const ours = inspecting(page);
+const ours = inspected(page);
 // Its listing goes to a file, as a person would have it.
 const trace = timed(RUNS, "/bin/sh", "-c", `exec mutool trace "$0" > "${join(folder, "trace.xml")}"`, page);
 rows.push({
@@ -88,9 +74,9 @@ rows.push({
   aim: "≥ 8× faster",
 });
 
-let last = inspecting(file(125_000, 4_000)).seconds;
+let last = inspected(file(125_000, 4_000)).seconds;
 for (const strokes of [250_000, 500_000, 1_000_000]) {
-  const now = inspecting(file(strokes, 4_000));
+  const now = inspected(file(strokes, 4_000));
   rows.push({
     work: `twice the strokes: ${(strokes / 2).toLocaleString("en")} → ${strokes.toLocaleString("en")}`,
     measured: `${now.seconds.toFixed(2)} s, ${now.peakMb.toFixed(0)} MB`,
@@ -101,13 +87,13 @@ for (const strokes of [250_000, 500_000, 1_000_000]) {
   last = now.seconds;
 }
 for (const { name, path } of await madePages(folder)) {
-  const inspected = inspecting(path);
+  const own = inspected(path);
   const traced = timed(RUNS, "/bin/sh", "-c", `exec mutool trace "$0" > "${join(folder, "trace.xml")}"`, path);
   rows.push({
     work: `inspect a page of ${name}`,
-    measured: `${inspected.seconds.toFixed(2)} s, ${inspected.peakMb.toFixed(0)} MB`,
+    measured: `${own.seconds.toFixed(2)} s, ${own.peakMb.toFixed(0)} MB`,
     against: `mutool trace ${traced.seconds.toFixed(2)} s`,
-    ratio: ratio(inspected.seconds / traced.seconds),
+    ratio: ratio(own.seconds / traced.seconds),
     aim: "≤ 1.0×",
   });
 }
@@ -115,8 +101,8 @@ for (const { name, path } of await madePages(folder)) {
 const nothing = timed(RUNS * 3, process.execPath, "-e", "0").seconds;
 const small = join(root, "core", "test", "cases", "pdf", "thin-rects.pdf");
 for (const [work, seconds, aim] of [
-  ["`hemstitch --version`", timed(RUNS * 3, process.execPath, command, "--version").seconds, "≤ 1.5×"],
-  ["inspect a small file", inspecting(small).seconds, "≤ 3×"],
+  ["`hemstitch --version`", timed(RUNS * 3, process.execPath, COMMAND, "--version").seconds, "≤ 1.5×"],
+  ["inspect a small file", inspected(small).seconds, "≤ 3×"],
 ] as const)
   rows.push({
     work,

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { boxOfPoints, distanceToBox, type PointMm } from "@hemstitch/core/drawing";
+import { apart, boxOfPoints, distanceToBox, distanceToSegment, type PointMm } from "@hemstitch/core/drawing";
 import { readDrawing } from "@hemstitch/core/formats";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { must } from "@hemstitch/core/quantity";
@@ -16,7 +16,7 @@ import {
 } from "@hemstitch/core/recognise";
 import { readStandard, StandardLookup } from "@hemstitch/core/standard";
 import { said } from "../by-makers";
-import { distance, distanceToPiece, middleOf, type Truth } from "./truth";
+import { middleOf, type Truth } from "./truth";
 
 /**
  * `calibration folder=PATH [say]`: whether what is said with a confidence is right as often. The sheets and what is truly
@@ -51,8 +51,8 @@ const SORTS = [
     isRight: ({ from, to }, { dimensions }) =>
       dimensions.some(
         ({ ends: [a, b] }) =>
-          (distance(from.atMm, a) <= OFF_MM && distance(to.atMm, b) <= OFF_MM) ||
-          (distance(from.atMm, b) <= OFF_MM && distance(to.atMm, a) <= OFF_MM),
+          (apart(from.atMm, a) <= OFF_MM && apart(to.atMm, b) <= OFF_MM) ||
+          (apart(from.atMm, b) <= OFF_MM && apart(to.atMm, a) <= OFF_MM),
       ),
   }),
   sort({
@@ -63,7 +63,7 @@ const SORTS = [
       walls.some(
         ({ ends, onPaperMm }) =>
           ends !== undefined &&
-          distanceToPiece(middleOf(from, to), ends) <= OFF_MM &&
+          distanceToSegment(middleOf(from, to), ...ends) <= OFF_MM &&
           Math.abs(thicknessMm - onPaperMm) <= OFF_MM,
       ),
   }),
@@ -74,8 +74,8 @@ const SORTS = [
     isRight: ({ from, to }, { openings }) =>
       openings.some(
         ({ ends: [a, b] }) =>
-          distance(middleOf(from, to), middleOf(a, b)) <= 2 * OFF_MM &&
-          Math.abs(distance(from, to) - distance(a, b)) <= 2 * OFF_MM,
+          apart(middleOf(from, to), middleOf(a, b)) <= 2 * OFF_MM &&
+          Math.abs(apart(from, to) - apart(a, b)) <= 2 * OFF_MM,
       ),
   }),
   sort({
@@ -95,7 +95,7 @@ const SORTS = [
     of: (facts) => facts.of(LEVELS),
     at: ({ atMm }) => atMm,
     isRight: ({ text, atMm }, { levels }) =>
-      levels.some((level) => level.text === text && distance(level.tip, atMm) <= TIP_MM),
+      levels.some((level) => level.text === text && apart(level.tip, atMm) <= TIP_MM),
   }),
 ];
 

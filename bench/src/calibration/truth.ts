@@ -19,12 +19,4 @@ export interface TrueWall {
   readonly onPaperMm: number;
 }
 
-export const distance = ([x, y]: PointMm, [a, b]: PointMm): number => Math.hypot(x - a, y - b);
 export const middleOf = (a: PointMm, b: PointMm): PointMm => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-
-/** How far a point lies from the straight piece between two others. */
-export function distanceToPiece([x, y]: PointMm, [a, b]: readonly [PointMm, PointMm]): number {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  const along = Math.min(1, Math.max(0, ((x - a[0]) * dx + (y - a[1]) * dy) / (dx * dx + dy * dy || 1)));
-  return distance([x, y], [a[0] + along * dx, a[1] + along * dy]);
-}

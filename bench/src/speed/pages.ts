@@ -7,12 +7,13 @@ const APART_MM = 20;
 
 /**
  * A page of floor plans of other measures, beside and above each other, with so many strokes or a few more: walls,
- * rows of dimensions, grids, hatches and lettering, as an office draws them, without a fault.
+ * rows of dimensions, grids, hatches and lettering, as an office draws them, without a fault. A reduction keeps the page
+ * of very many within what a reader takes.
  */
-export function plansPage(strokes: number): Scene {
+export function plansPage(strokes: number, reduction = 1): Scene {
   const plans: Mark[][] = [];
   for (let seed = 1, drawn = 0; drawn < strokes; seed++) {
-    const { marks } = plantedSheet(seed, undefined).scene;
+    const marks = plantedSheet(seed, undefined).scene.marks.map((mark) => reduced(mark, reduction));
     plans.push(marks);
     drawn += marks.filter(({ kind }) => kind !== "text" && kind !== "area").length;
   }
@@ -42,6 +43,15 @@ const alongOf = (marks: readonly Mark[], axis: number): number[] =>
 const leastOf = (marks: readonly Mark[], axis: number): number => Math.min(...alongOf(marks, axis));
 const sizeOf = (marks: readonly Mark[], axis: number): number =>
   Math.max(...alongOf(marks, axis)) - leastOf(marks, axis);
+
+const reduced = (mark: Mark, by: number): Mark => {
+  const at = ([x, y]: Point): Point => [x * by, y * by];
+  if (mark.kind === "area") return { ...mark, points: mark.points.map(at) };
+  if (mark.kind === "line")
+    return { ...mark, points: mark.points.map(at), width: mark.width * by, dash: mark.dash.map((each) => each * by) };
+  if (mark.kind === "text") return { ...mark, at: at(mark.at), height: mark.height * by };
+  return { ...mark, at: at(mark.at), radius: mark.radius * by, width: mark.width * by };
+};
 
 const moved = (mark: Mark, [dx, dy]: Point): Mark => {
   const by = ([x, y]: Point): Point => [x + dx, y + dy];

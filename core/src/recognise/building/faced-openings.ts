@@ -1,4 +1,4 @@
-import type { BoxMm, PointMm } from "../../drawing";
+import { distanceToBox, type BoxMm, type PointMm } from "../../drawing";
 import { SQUARE_WORK, type LineWork } from "../line-work";
 import { madeOut, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
 
@@ -113,11 +113,10 @@ class Finder {
       const [at, from, length] = isUpright ? [p[0], box.x, box.width] : [p[1], box.y, box.height];
       const along = isUpright ? box.height : box.width;
       return (
-        isInside(box, (p[0] + q[0]) / 2, (p[1] + q[1]) / 2) &&
         at > from + MEET_MM &&
         at < from + length - MEET_MM &&
         this.lines.length(i) >= BAR_SHARE * along &&
-        [p, q].every(([x, y]) => isTouching(box, x, y))
+        [p, q].every((end) => distanceToBox(box, end) <= MEET_MM)
       );
     });
   }
@@ -131,7 +130,3 @@ class Finder {
 
 const isLevel = (p: PointMm, q: PointMm): boolean => Math.abs(p[1] - q[1]) <= Math.abs(p[0] - q[0]);
 const meet = (p: PointMm, q: PointMm): boolean => Math.abs(p[0] - q[0]) <= MEET_MM && Math.abs(p[1] - q[1]) <= MEET_MM;
-const isInside = (box: BoxMm, x: number, y: number): boolean =>
-  x > box.x && x < box.x + box.width && y > box.y && y < box.y + box.height;
-const isTouching = (box: BoxMm, x: number, y: number): boolean =>
-  x >= box.x - MEET_MM && x <= box.x + box.width + MEET_MM && y >= box.y - MEET_MM && y <= box.y + box.height + MEET_MM;

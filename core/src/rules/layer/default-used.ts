@@ -27,17 +27,14 @@ export const defaultUsed = rule({
   judge({ file, pages, report }) {
     const isDefault = (layer: number): boolean => layer < 0 || file.of(NAMED_LAYERS)[layer]?.value.state === "default";
     for (const facts of pages) {
-      let belonging: ImpliedLayers | undefined;
+      let made: ImpliedLayers | undefined;
+      const belonging = (): ImpliedLayers => (made ??= new ImpliedLayers(facts));
       for (const { value } of facts.of(MARKS_ON_LAYERS)) {
         if (!isDefault(value.layer)) continue;
         const name = file.layerName(value.layer);
         const where = value.layer < 0 ? "no layer" : `the default layer “${name}”`;
         for (const sort of ["paths", "texts"] as const) {
-          for (const { rows, implied } of byImplied(
-            (belonging ??= new ImpliedLayers(facts)),
-            sort,
-            value.visible(sort),
-          ))
+          for (const { rows, implied } of byImplied(belonging, sort, value.visible(sort)))
             report({
               page: facts.page.index,
               layer: value.layer,
@@ -61,11 +58,12 @@ const MOST_IMPLIED = 5000;
 
 /** Marks by the layer that they seem to belong on. */
 function byImplied(
-  implied: ImpliedLayers,
+  belonging: () => ImpliedLayers,
   sort: "paths" | "texts",
   rows: Uint32Array,
 ): { readonly rows: Uint32Array; readonly implied?: ImpliedLayer }[] {
   if (rows.length > MOST_IMPLIED) return [{ rows }];
+  const implied = belonging();
   const groups = new Map<string, { implied?: ImpliedLayer; rows: number[] }>();
   for (const row of rows) {
     const layer = sort === "paths" ? implied.ofPath(row) : implied.ofText(row);

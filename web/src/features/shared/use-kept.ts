@@ -3,8 +3,29 @@ import { useCallback, useEffect, useState } from "react";
 const PREFIX = "begun ";
 
 function kept<T>(key: string): T | undefined {
-  const text = window.sessionStorage.getItem(PREFIX + key);
-  return text === null ? undefined : (JSON.parse(text) as T);
+  try {
+    const text = window.sessionStorage.getItem(PREFIX + key);
+    return text === null ? undefined : (JSON.parse(text) as T);
+  } catch {
+    return undefined;
+  }
+}
+
+/** A browser that keeps nothing, or has no room left, is no reason to stop who writes. */
+function keep(key: string, value: unknown): void {
+  try {
+    window.sessionStorage.setItem(PREFIX + key, JSON.stringify(value));
+  } catch {
+    // It goes with the page.
+  }
+}
+
+function forget(key: string): void {
+  try {
+    window.sessionStorage.removeItem(key);
+  } catch {
+    // Nothing was kept.
+  }
 }
 
 /**
@@ -23,17 +44,20 @@ export function useKept<T>(key: string, initial: () => T): readonly [T, (change:
     (change: (was: T) => T) =>
       setValue((was) => {
         const next = change(was);
-        window.sessionStorage.setItem(PREFIX + key, JSON.stringify(next));
+        keep(key, next);
         return next;
       }),
     [key],
   );
-  const forget = useCallback(() => window.sessionStorage.removeItem(PREFIX + key), [key]);
-  return [value, set, forget];
+  const letGo = useCallback(() => forget(PREFIX + key), [key]);
+  return [value, set, letGo];
 }
 
 /** Lets all go that was begun, as somebody signs out. */
 export function forgetKept(): void {
-  for (const key of Object.keys(window.sessionStorage))
-    if (key.startsWith(PREFIX)) window.sessionStorage.removeItem(key);
+  try {
+    for (const key of Object.keys(window.sessionStorage)) if (key.startsWith(PREFIX)) forget(key);
+  } catch {
+    // Nothing was kept.
+  }
 }
