@@ -19,6 +19,8 @@ const PEN_STEP_MM = 0.05;
 /** The straight pieces of all lines of a page, strokes and thin areas alike, by where they stand. */
 export class LineWork {
   private index: Flatbush | undefined;
+  private stamps: Uint32Array | undefined;
+  private asked = 0;
 
   constructor(
     /** Row of the page's paths, by piece: the first that draws it. */
@@ -59,6 +61,17 @@ export class LineWork {
   near({ x, y, width, height }: BoxMm): number[] {
     this.index ??= this.indexed();
     return this.index?.search(x, y, x + width, y + height) ?? [];
+  }
+
+  /** Tells of each piece whether it is met for the first time. Only one is in use at a time: asking again begins anew. */
+  seenAnew(): (i: number) => boolean {
+    const stamps = (this.stamps ??= new Uint32Array(this.count));
+    const now = ++this.asked;
+    return (i) => {
+      const isNew = stamps[i] !== now;
+      stamps[i] = now;
+      return isNew;
+    };
   }
 
   private indexed(): Flatbush | undefined {

@@ -262,9 +262,9 @@ class Finder {
   }
 
   private isAlong(i: number, { along }: Figure): boolean {
-    const [p, q] = this.endsOf(i);
-    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
-    return Math.abs(along[0] * dy - along[1] * dx) <= PARALLEL_SIN * Math.hypot(dx, dy);
+    const { ends } = this.lines;
+    const [dx, dy] = [ends[i * 4 + 2]! - ends[i * 4]!, ends[i * 4 + 3]! - ends[i * 4 + 1]!];
+    return Math.abs(along[0] * dy - along[1] * dx) <= PARALLEL_SIN * Math.sqrt(dx * dx + dy * dy);
   }
 
   /** Pieces of line near enough to a figure; the nearest ones where there are very many. */
@@ -335,7 +335,7 @@ class Finder {
       const [a, b] = atEnd ? [own.lengthMm, own.lengthMm + reachMm] : [-reachMm, 0];
       const box = boxOfPoints([pointAt(own, a), pointAt(own, b)], SAME_LINE_MM);
       for (const i of this.looked(box)) {
-        if (pieces.includes(i)) continue;
+        if (!this.mayLieOn(i, own) || pieces.includes(i)) continue;
         const [r, s] = this.endsOf(i);
         const [[ra, rl], [sa, sl]] = [onCarrier(own, r), onCarrier(own, s)];
         const length = Math.abs(ra - sa);
@@ -347,6 +347,13 @@ class Finder {
       }
     }
     return { pieces, from, to };
+  }
+
+  /** Whether one end of a piece lies on a straight: of most pieces it doesn't, which is soon told. */
+  private mayLieOn(i: number, { from: [x, y], along: [ux, uy] }: Carrier): boolean {
+    const { ends } = this.lines;
+    const left = (ends[i * 4 + 1]! - y) * ux - (ends[i * 4]! - x) * uy;
+    return Math.abs(left) <= SAME_LINE_MM + SAME_LINE_SIN * this.lines.length(i);
   }
 
   /** The nearest stops on both sides of a place that bear the same head; what lies on the line between is passed over. */

@@ -1,3 +1,4 @@
+import { countBelow } from "../../base/sorted";
 import { boxOfPoints, type BoxMm, type PointMm } from "../../drawing";
 import type { Terminator } from "../../standard/plain";
 import type { Head, Heads } from "../heads";
@@ -84,10 +85,20 @@ interface Barb {
   readonly row: number;
 }
 
+/** What the pieces of line along a carrier are to it. */
+interface Along {
+  readonly ticks: Found[];
+  readonly barbs: Barb[];
+  /** Pieces that cross it or end at it, and where along it. */
+  readonly crossing: number[];
+  readonly crossingAtMm: number[];
+}
+
 /**
  * Everything along a carrier that a dimension can end at, in order. What is looked at is taken off the budget; nothing
  * is found once that is used up. Short lines of a hatch and arrows of leaders lie on dimension lines, too: where heads
- * stand on the layer of the dimension line (`isOwn`), others are none of its own.
+ * stand on the layer of the dimension line (`isOwn`), others are none of its own. Where there are heads, a dimension ends
+ * at one: what crosses elsewhere is left out.
  */
 export function stopsOn(
   carrier: Carrier,
@@ -96,30 +107,32 @@ export function stopsOn(
   budget: { left: number },
   isOwn: (row: number) => boolean,
 ): Stop[] {
-  const found: Found[] = [];
-  const barbs: Barb[] = [];
-  const seen = new Set<number>();
+  const along = lookedAlong(carrier, lines, budget);
+  if (!along) return [];
+  const found = [...along.ticks, ...shapesOn(carrier, heads), ...openArrows(along.barbs)];
+  const own = found.filter(({ head }) => head?.rows.every(isOwn));
+  const bearing = own.length > 0 ? own : found;
+  return merged([...bearing, ...crossingsAt(carrier, lines, along, bearing)]);
+}
+
+/** Pieces of line along a carrier, each looked at once; undefined where the budget is used up. */
+function lookedAlong(carrier: Carrier, lines: LineWork, budget: { left: number }): Along | undefined {
+  const along: Along = { ticks: [], barbs: [], crossing: [], crossingAtMm: [] };
+  const seen = lines.seenAnew();
   for (const box of boxesAlong(carrier)) {
     const near = lines.near(box);
     budget.left -= near.length;
-    if (budget.left <= 0) return [];
-    for (const i of near) {
-      if (isClear(carrier, lines.ends, i) || seen.has(i)) continue;
-      seen.add(i);
-      lookAt(carrier, lines, i, found, barbs);
-    }
+    if (budget.left <= 0) return undefined;
+    for (const i of near) if (seen(i)) lookAt(carrier, lines, i, along);
   }
-  const asHeads = new Set<number>();
+  return along;
+}
+
+function shapesOn(carrier: Carrier, heads: Heads): Found[] {
+  const found = new Map<number, Found | undefined>();
   for (const box of boxesAlong(carrier))
-    for (const head of heads.near(box)) {
-      if (asHeads.has(head.row)) continue;
-      asHeads.add(head.row);
-      const at = headOn(carrier, head);
-      if (at) found.push(at);
-    }
-  found.push(...openArrows(barbs));
-  const isOwnHead = ({ head }: Found): boolean => head !== undefined && head.rows.every(isOwn);
-  return merged(found.some(isOwnHead) ? found.filter((each) => !each.head || isOwnHead(each)) : found);
+    for (const head of heads.near(box)) if (!found.has(head.row)) found.set(head.row, headOn(carrier, head));
+  return [...found.values()].filter((each) => each !== undefined);
 }
 
 function* boxesAlong(carrier: Carrier): Generator<BoxMm> {
@@ -131,56 +144,78 @@ function* boxesAlong(carrier: Carrier): Generator<BoxMm> {
   }
 }
 
-/** Whether a piece of line stands on one side of a carrier, and off it: most do, and are told at a glance. */
-function isClear({ from: [x, y], along: [ux, uy] }: Carrier, ends: Float32Array, i: number): boolean {
-  const one = (ends[i * 4 + 1]! - y) * ux - (ends[i * 4]! - x) * uy;
-  const other = (ends[i * 4 + 3]! - y) * ux - (ends[i * 4 + 2]! - x) * uy;
-  return (one > CLEAR_MM && other > CLEAR_MM) || (one < -CLEAR_MM && other < -CLEAR_MM);
-}
-
-/** What one piece of line is to a carrier: a tick, half of an open arrow, or a line that crosses or ends there. */
-function lookAt(carrier: Carrier, lines: LineWork, i: number, found: Found[], barbs: Barb[]): void {
-  const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
-  const [pa, pl] = onCarrier(carrier, p);
-  const [qa, ql] = onCarrier(carrier, q);
-  const length = Math.hypot(qa - pa, ql - pl);
+/**
+ * What one piece of line is to a carrier: a tick, half of an open arrow, or a line that crosses or ends there. Most pieces
+ * stand on one side of it, and off it: they are told at a glance. Written with single numbers, as it is asked millions of
+ * times on a full page.
+ */
+function lookAt(
+  { from: [x, y], along: [ux, uy], lengthMm }: Carrier,
+  { ends, rows }: LineWork,
+  i: number,
+  to: Along,
+): void {
+  const [px, py, qx, qy] = [ends[i * 4]! - x, ends[i * 4 + 1]! - y, ends[i * 4 + 2]! - x, ends[i * 4 + 3]! - y];
+  const [pl, ql] = [py * ux - px * uy, qy * ux - qx * uy];
+  if ((pl > CLEAR_MM && ql > CLEAR_MM) || (pl < -CLEAR_MM && ql < -CLEAR_MM)) return;
+  const [pa, qa] = [px * ux + py * uy, qx * ux + qy * uy];
+  const length = Math.sqrt((qa - pa) ** 2 + (ql - pl) ** 2);
   const sin = Math.abs(ql - pl) / (length || 1);
-  const row = lines.rows[i] ?? 0;
-  const reaches = (at: number): boolean => at > -BEYOND_MM && at < carrier.lengthMm + BEYOND_MM;
-  const off = Math.abs(pl + ql) / 2;
+  const isWithin = (at: number): boolean => at > -BEYOND_MM && at < lengthMm + BEYOND_MM;
   if (length >= TICK.least && length <= TICK.most && sin > TICK.leastSin && sin < TICK.mostSin) {
     const at = (pa + qa) / 2;
-    if (off <= Math.max(ON_LINE_MM, TICK_OFF_SHARE * length) && reaches(at))
-      found.push({ atMm: at, head: { kind: "oblique-tick", sizeMm: length, rows: [row], points: 0 } });
+    if (Math.abs(pl + ql) / 2 <= Math.max(ON_LINE_MM, TICK_OFF_SHARE * length) && isWithin(at))
+      to.ticks.push({ atMm: at, head: { kind: "oblique-tick", sizeMm: length, rows: [rows[i]!], points: 0 } });
   }
   if (length >= BARB.least && length <= BARB.most && sin > BARB.leastSin && sin < BARB.mostSin) {
-    const [tip, tail, side] = Math.abs(pl) < Math.abs(ql) ? [pa, qa, ql] : [qa, pa, pl];
-    if (Math.min(Math.abs(pl), Math.abs(ql)) <= ON_LINE_MM && reaches(tip))
-      barbs.push({
+    const isTip = Math.abs(pl) < Math.abs(ql);
+    const [tip, tail, side] = isTip ? [pa, qa, ql] : [qa, pa, pl];
+    if (Math.abs(isTip ? pl : ql) <= ON_LINE_MM && isWithin(tip))
+      to.barbs.push({
         atMm: tip,
         side: side > 0 ? 1 : -1,
         points: tip > tail ? 1 : -1,
         sizeMm: Math.abs(tip - tail),
-        row,
+        row: rows[i]!,
       });
   }
-  if (sin >= LEAST_CROSSING_SIN && length >= LEAST_CROSSING_MM) {
-    const [low, high] = pl < ql ? [pl, ql] : [ql, pl];
-    if (low > ON_LINE_MM || high < -ON_LINE_MM) return;
-    const at = pl === ql ? pa : pa + ((qa - pa) * -pl) / (ql - pl);
-    if (!reaches(at)) return;
-    const [left, right] = pl < ql ? [q, p] : [p, q];
-    found.push({
-      atMm: at,
-      crossing: {
-        row,
-        lastRow: lines.lastRows[i] ?? row,
-        leftMm: Math.max(0, high) / sin,
-        rightMm: Math.max(0, -low) / sin,
-        ends: [left, right],
-      },
-    });
-  }
+  if (sin < LEAST_CROSSING_SIN || length < LEAST_CROSSING_MM) return;
+  if (Math.min(pl, ql) > ON_LINE_MM || Math.max(pl, ql) < -ON_LINE_MM) return;
+  const at = pl === ql ? pa : pa + ((qa - pa) * -pl) / (ql - pl);
+  if (!isWithin(at)) return;
+  to.crossing.push(i);
+  to.crossingAtMm.push(at);
+}
+
+/** What crosses at the heads that a line bears, or anywhere where it bears none. */
+function crossingsAt(carrier: Carrier, lines: LineWork, along: Along, heads: readonly Found[]): Found[] {
+  const places = Float64Array.from(heads, ({ atMm }) => atMm).sort();
+  const found: Found[] = [];
+  along.crossing.forEach((i, k) => {
+    const at = along.crossingAtMm[k]!;
+    if (places.length === 0 || isNextTo(places, at)) found.push({ atMm: at, crossing: crossingOf(carrier, lines, i) });
+  });
+  return found;
+}
+
+/** Whether something that is at one of some places, rising, may be one stop with it. */
+function isNextTo(places: Float64Array, at: number): boolean {
+  const next = countBelow(places, at - 2 * ON_LINE_MM);
+  return next < places.length && places[next]! <= at + 2 * ON_LINE_MM;
+}
+
+function crossingOf(carrier: Carrier, lines: LineWork, i: number): Crossing {
+  const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
+  const [[pa, pl], [qa, ql]] = [onCarrier(carrier, p), onCarrier(carrier, q)];
+  const sin = Math.abs(ql - pl) / Math.hypot(qa - pa, ql - pl);
+  const row = lines.rows[i] ?? 0;
+  return {
+    row,
+    lastRow: lines.lastRows[i] ?? row,
+    leftMm: Math.max(0, Math.max(pl, ql)) / sin,
+    rightMm: Math.max(0, -Math.min(pl, ql)) / sin,
+    ends: pl < ql ? [q, p] : [p, q],
+  };
 }
 
 function headOn(carrier: Carrier, head: Head): Found | undefined {

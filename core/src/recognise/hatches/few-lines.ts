@@ -44,13 +44,17 @@ export function fewLinesAcross(facts: PageFacts, family: HatchFamily, looked: Lo
     paths.strokeColour[row] === paths.strokeColour[first];
   const taken = new Set(family.rows);
   const angleDeg = (family.angleDeg + 90) % 180;
-  const own = near.filter((i) => taken.has(lines.rows[i] ?? 0));
-  const isAmid = amid(lines, own, family, reach);
-  const across = near.filter((i) => {
+  const [own, others]: [number[], number[]] = [[], []];
+  for (const i of near) {
     const row = lines.rows[i] ?? 0;
-    if (taken.has(row) || !isAlike(row) || !isAmid(i)) return false;
-    return apart(directionOf(lines, i), angleDeg) <= RIGHT_ANGLE_OFF_DEG + endOffDeg(lines.length(i));
-  });
+    if (paths.layer[row] === paths.layer[first]) (taken.has(row) ? own : others).push(i);
+  }
+  const alike = others.filter((i) => isAlike(lines.rows[i] ?? 0));
+  if (alike.length === 0) return undefined;
+  const isAmid = amid(lines, own, family, reach);
+  const across = alike.filter(
+    (i) => apart(directionOf(lines, i), angleDeg) <= RIGHT_ANGLE_OFF_DEG + endOffDeg(lines.length(i)) && isAmid(i),
+  );
   const places = placesOf(lines, across, angleDeg);
   const [firstPlace] = places;
   if (firstPlace === undefined || places.length > MOST_PLACES) return undefined;
