@@ -1,4 +1,4 @@
-import { and, count, eq, gt, inArray, sql } from "drizzle-orm";
+import { and, count, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Database, Transaction } from "../database/client";
 import { files, jobs, officeFiles, uploads } from "../database/schema";
@@ -31,52 +31,61 @@ export interface Bringer {
 
 const inGigabytes = (bytes: number): string => `${(bytes / GIGABYTE).toFixed(bytes < 10 * GIGABYTE ? 1 : 0)} GB`;
 
-/** Whether there is room for so many more bytes of somebody; what is on its way counts as there. */
-export async function roomFor(on: On, { officeId, userId }: Bringer, bytes: number): Promise<Result<undefined>> {
+/** What somebody and their office have taken of an installation; what is on its way counts as there. */
+async function takenBy(on: On, { officeId, userId }: Bringer) {
+  const bytesOf = (where: SQL): SQL<number> =>
+    sql`(select coalesce(sum(${files.size}), 0)::float8 from ${officeFiles} join ${files} on ${files.sha256} = ${officeFiles.sha256} where ${where})`;
+  const comingTo = (where: SQL): SQL<number> =>
+    sql`(select coalesce(sum(coalesce(${uploads.size}, ${uploads.received})), 0)::float8 from ${uploads} where ${where})`;
+  const today = sql`${officeFiles.since} > now() - interval '1 day'`;
+  // One statement: under load every other one waits for its turn.
+  const {
+    rows: [taken],
+  } = await on.execute<{ office: number; today: number; open: number }>(sql`select
+    ${bytesOf(eq(officeFiles.officeId, officeId))} + ${comingTo(eq(uploads.officeId, officeId))} as office,
+    ${bytesOf(sql`${officeFiles.broughtBy} = ${userId} and ${today}`)} + ${comingTo(eq(uploads.userId, userId))} as today,
+    (select count(*)::int from ${uploads} where ${uploads.userId} = ${userId}) as open`);
+  if (!taken) throw new Error("A select of single values gives one row.");
+  return taken;
+}
+
+/** Whether there is room for so many more bytes of somebody, and for one more file on its way. */
+export async function roomFor(
+  on: On,
+  bringer: Bringer,
+  bytes: number,
+  mostOpen = Infinity,
+): Promise<Result<undefined>> {
   const { officeBytes, personBytesADay } = quotas();
-  const sum = sql<number>`coalesce(sum(${files.size}), 0)::float8`;
-  const comingOf = sql<number>`coalesce(sum(coalesce(${uploads.size}, ${uploads.received})), 0)::float8`;
-  const [[kept], [brought], [coming], [own]] = await Promise.all([
-    on
-      .select({ sum })
-      .from(officeFiles)
-      .innerJoin(files, eq(files.sha256, officeFiles.sha256))
-      .where(eq(officeFiles.officeId, officeId)),
-    on
-      .select({ sum })
-      .from(officeFiles)
-      .innerJoin(files, eq(files.sha256, officeFiles.sha256))
-      .where(and(eq(officeFiles.broughtBy, userId), gt(officeFiles.since, sql`now() - interval '1 day'`))),
-    on.select({ sum: comingOf }).from(uploads).where(eq(uploads.officeId, officeId)),
-    on.select({ sum: comingOf }).from(uploads).where(eq(uploads.userId, userId)),
-  ]);
-  if ((kept?.sum ?? 0) + (coming?.sum ?? 0) + bytes > officeBytes)
+  const taken = await takenBy(on, bringer);
+  if (taken.office + bytes > officeBytes)
     return bad("over-quota", `Your office keeps ${inGigabytes(officeBytes)} of files, as much as it may.`, {
       remedy: "Ask whoever runs Hemstitch for more room.",
     });
-  if ((brought?.sum ?? 0) + (own?.sum ?? 0) + bytes > personBytesADay)
+  if (taken.today + bytes > personBytesADay)
     return bad("over-quota", `You have brought ${inGigabytes(personBytesADay)} within a day, as much as one may.`, {
       remedy: "Go on tomorrow, or ask whoever runs Hemstitch for more.",
     });
-  return good(undefined);
+  return taken.open < mostOpen
+    ? good(undefined)
+    : bad("many-uploads", `You have ${mostOpen} files on their way already.`, {
+        remedy: "Wait until these have arrived, or cancel them.",
+      });
 }
 
 /** Whether one more job of somebody may be queued. */
 export async function turnFor(on: On, { officeId, userId }: Bringer): Promise<Result<undefined>> {
   const { officeJobs, personJobs } = quotas();
   const open = and(eq(jobs.officeId, officeId), inArray(jobs.state, ["waiting", "working"]));
-  const [[office], [person]] = await Promise.all([
-    on.select({ n: count() }).from(jobs).where(open),
-    on
-      .select({ n: count() })
-      .from(jobs)
-      .where(and(open, eq(jobs.askedBy, userId))),
-  ]);
-  if ((office?.n ?? 0) >= officeJobs)
+  const [waiting] = await on
+    .select({ office: count(), person: sql<number>`count(*) filter (where ${jobs.askedBy} = ${userId})::int` })
+    .from(jobs)
+    .where(open);
+  if ((waiting?.office ?? 0) >= officeJobs)
     return bad("over-quota", `${officeJobs} jobs of your office wait already, as many as may.`, {
       remedy: "Wait until some are done.",
     });
-  return (person?.n ?? 0) >= personJobs
+  return (waiting?.person ?? 0) >= personJobs
     ? bad("over-quota", `${personJobs} of your jobs wait already, as many as one may have.`, {
         remedy: "Wait until some are done.",
       })

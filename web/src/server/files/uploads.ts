@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
-import { and, count, eq, inArray, lt, or, sql } from "drizzle-orm";
+import { and, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
@@ -26,13 +26,8 @@ export async function beginUpload(
 ): Promise<Result<Upload>> {
   const limit = maxFileBytes();
   if (size !== undefined && size > limit) return tooLarge(size, limit);
-  const room = await roomFor(from, { officeId, userId }, size ?? 0);
+  const room = await roomFor(from, { officeId, userId }, size ?? 0, MOST_OPEN);
   if (!room.ok) return room;
-  const [open] = await from.select({ n: count() }).from(uploads).where(eq(uploads.userId, userId));
-  if ((open?.n ?? 0) >= MOST_OPEN)
-    return bad("many-uploads", `You have ${MOST_OPEN} files on their way already.`, {
-      remedy: "Wait until these have arrived, or cancel them.",
-    });
   const [upload] = await from
     .insert(uploads)
     .values({ id: randomUUID(), officeId, userId, size: size ?? null, sha256: sha256 ?? null })
@@ -92,16 +87,17 @@ export async function takeIn(
 }
 
 /** Stores a piece behind the others; false where somebody else has stored one there, or the upload is gone. */
-const addPiece = (from: Database, id: string, position: number, bytes: Uint8Array): Promise<boolean> =>
-  from.transaction(async (on) => {
-    const moved = await on
-      .update(uploads)
-      .set({ received: position + bytes.length, lastAt: sql`now()` })
-      .where(and(eq(uploads.id, id), eq(uploads.received, position)))
-      .returning({ id: uploads.id });
-    if (moved.length > 0) await on.insert(filePieces).values({ stored: id, position, bytes });
-    return moved.length > 0;
-  });
+async function addPiece(from: Database, id: string, position: number, bytes: Buffer): Promise<boolean> {
+  // One statement: both come together or not at all, and nothing waits for its turn between them.
+  const added = await from.execute(sql`
+    with moved as (
+      update ${uploads} set received = ${position + bytes.length}, last_at = now()
+      where ${uploads.id} = ${id} and ${uploads.received} = ${position}
+      returning ${uploads.id}
+    )
+    insert into ${filePieces} (stored, position, bytes) select id, ${position}::bigint, ${bytes}::bytea from moved`);
+  return added.rowCount === 1;
+}
 
 /** Whether what arrived is what was said: its length and, where the sender said it, its SHA-256. */
 export function asStated(upload: Upload, received: number, sha256: string): Result<StoredBytes> {
