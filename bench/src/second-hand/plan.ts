@@ -334,7 +334,7 @@ export class Plan {
   private leaves(): void {
     const { paper, chance } = this.desk;
     const fine = this.wish.sort === "ceiling";
-    let label = 1;
+    const reaches: Field[] = [];
     for (const { field, use, isLevel, isOuter } of this.shell.openings) {
       const [l, b, r, t] = field;
       if (use === "window") {
@@ -361,10 +361,15 @@ export class Plan {
           ? [l, Math.min(hinge[1], hinge[1] + up * width), r, Math.max(hinge[1], hinge[1] + up * width)]
           : [Math.min(hinge[0], hinge[0] + up * width), b, Math.max(hinge[0], hinge[0] + up * width), t];
         this.taken.push(this.fieldOn(reach));
-        const room = this.shell.rooms.find((each) => isWithin(middleOf(reach), each.field));
-        const spot = room && this.placeIn(room.field, 11, 11);
-        if (spot) this.tag(spot, `D${100 + label++}`);
+        reaches.push(reach);
       }
+    }
+    // Every door swings free of every number.
+    let label = 1;
+    for (const reach of reaches) {
+      const room = this.shell.rooms.find((each) => isWithin(middleOf(reach), each.field));
+      const spot = room && this.placeIn(room.field, 11, 11);
+      if (spot) this.tag(spot, `D${100 + label++}`);
     }
   }
 
@@ -636,7 +641,8 @@ export class Plan {
       case "dim/terminator":
         return { ends: house.ends === "oblique-tick" ? "filled-arrow" : "oblique-tick" };
       case "dim/extension":
-        return house.fixed === undefined ? { gap: house.gap + 3 } : { fixed: house.fixed + 3 };
+        // Longer, not shorter: the next dimension's stands in the same place, and would cover a shorter one.
+        return house.fixed === undefined ? { gap: house.gap * 0.3 } : { fixed: house.fixed + 3 };
       case "dim/format":
         return {
           words: house.isMetric

@@ -165,13 +165,19 @@ const sameBaseline = (a: Piece | undefined, b: Piece | undefined): boolean =>
 const MOST_OPEN = 64;
 
 function alongBaseline(pieces: readonly Piece[]): Growing[] {
+  const ofRow = new Map(pieces.map((piece) => [piece.row, piece] as const).reverse());
+  /** Where two run into each other, the words of each still follow one another in the file. */
+  const isOfAnother = (line: Growing, piece: Piece): boolean => {
+    const next = ofRow.get((line.pieces.at(-1)?.row ?? -1) + 1);
+    return next !== undefined && next !== piece && goesOn(line, next) && runsInto(next, piece);
+  };
   const done: Growing[] = [];
   /** Lines that may still go on; several where two heights share a baseline. */
   let open: Growing[] = [];
   for (const piece of pieces) {
     open = open.filter((line) => piece.from - line.to <= piece.largestGap || !done.push(line));
     if (open.length > MOST_OPEN) done.push(...open.splice(0, open.length - MOST_OPEN));
-    const line = open.find((each) => goesOn(each, piece));
+    const line = open.find((each) => goesOn(each, piece) && (isTwice(each, piece) || !isOfAnother(each, piece)));
     if (line) extend(line, piece);
     else open.push({ pieces: [piece], ...piece });
   }
@@ -185,10 +191,18 @@ function goesOn(line: Growing, piece: Piece): boolean {
   return isTwice(line, piece) || piece.from - line.to >= -LARGEST_OVERLAP * heightMm;
 }
 
+/** Whether two strings lie over each other, and are not one that is written twice. */
+function runsInto(a: Piece, b: Piece): boolean {
+  const over = LARGEST_OVERLAP * Math.min(a.heightMm, b.heightMm);
+  const isTwin = a.text === b.text && Math.abs(a.from - b.from) < TWIN * a.heightMm;
+  return !isTwin && a.from < b.to - over && b.from < a.to - over;
+}
+const TWIN = 0.12;
+
 /** The same string in the same place again: shadows, and lettering made bold by writing it twice. */
 const isTwice = (line: Growing, piece: Piece): boolean => {
   const last = line.pieces.at(-1);
-  return last?.text === piece.text && Math.abs(piece.from - last.from) < 0.12 * line.heightMm;
+  return last?.text === piece.text && Math.abs(piece.from - last.from) < TWIN * line.heightMm;
 };
 
 function extend(line: Growing, piece: Piece): void {

@@ -48,6 +48,12 @@ describe("lettering", () => {
   });
   it("counts lettering that is written twice for a bold look once", async () =>
     expect(await wordsIn(set(4, ["HALL", 10, 20], ["HALL", 10.1, 20]))).toEqual(["HALL"]));
+  it("keeps two lines apart that run into each other, word by word", async () => {
+    const long = ["111", "222", "333", "444", "555"].map((word, i) => [word, 10 + i * 7.78, 20] as const);
+    const other = ["777", "888"].map((word, i) => [word, 25.2 + i * 7.78, 20] as const);
+    expect(await wordsIn(set(4, ...long, ...other))).toEqual(["111 222 333 444 555", "777 888"]);
+    expect(await wordsIn(set(4, ...other, ...long))).toEqual(["777 888", "111 222 333 444 555"]);
+  });
   it("takes 50,000 strings in one place", async () => {
     const many = Array.from({ length: 50_000 }, (_, i) => [String(i % 90), 10 + (i % 7), 20 + (i % 3)] as const);
     expect((await linesIn(set(2, ...many))).length).toBeGreaterThan(0);

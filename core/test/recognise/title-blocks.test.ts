@@ -30,6 +30,19 @@ describe("title blocks", () => {
       ["scale", "SCALE", "1:50"],
     ]);
   });
+  it("leave lettering to the cell that it begins in, though most of it lies in the next", async () => {
+    const content = cellsOf([
+      { at: [300, 34, 30, 12], label: "Client", value: "Harbour board of the town and of both banks" },
+      { at: [330, 34, 70, 12], label: "Project", value: "Rope works" },
+      { at: [300, 22, 100, 12], label: "Title", value: "Roof" },
+    ]);
+    const [found] = await blocks(onePage({ content, widthMm: 420, heightMm: 297 }));
+    expect(found!.cells.map(({ field, value }) => [field, value]).sort()).toEqual([
+      ["client", "Harbour board of the town and of both banks"],
+      ["project", "Rope works"],
+      ["title", "Roof"],
+    ]);
+  });
   it("are two where two stand on a sheet, and none where cells have no lines", async () => {
     const one = (x: number): string =>
       cellsOf([

@@ -1,11 +1,13 @@
+import { addTo } from "../../base/grouped";
 import { boxOfPoints, contains, distanceToBox, grown, type BoxMm, type PointMm } from "../../drawing";
 import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf, type TextLine } from "../lettering";
-import { risesOf, type Rise } from "../building/rises";
+import { risesOf } from "../building/rises";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { DRAWING_TITLES } from "../drawing-titles";
 import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
+import { SCALE_BARS, type ScaleBar } from "../scale-bars";
 import { SCALE_NOTES, type ScaleNote } from "../scale-notes";
 import type { Dimension } from "./dimension";
 import { DIMENSIONS } from "./dimensions";
@@ -58,8 +60,9 @@ export interface DrawnPart {
     readonly exact: number;
     readonly agree: number;
     readonly of: number;
-    /** Rises between its levels that agree, where its dimensions are too few to imply a scale alone. */
+    /** Rises between its levels and bars with it that agree, where its dimensions are too few to imply a scale alone. */
     readonly rises?: number;
+    readonly bars?: number;
   };
   /** `line` is the note, where one says it. */
   readonly stated?: {
@@ -131,8 +134,9 @@ const KNOWN_PARTS: PageRecogniser<KnownParts> = {
 /** The drawing in which a point lies, of those whose scale is known; else the nearest one. */
 export const partAt = (facts: PageFacts, at: PointMm): DrawnPart | undefined => facts.of(KNOWN_PARTS)[0]?.value.at(at);
 
-/** A length that is written and drawn. */
+/** A length that is written and drawn; by a dimension, if nothing else is said. */
 interface Told {
+  readonly by?: "rise" | "bar";
   readonly dimension: Pick<Dimension, "drawnMm"> & { readonly written: { readonly readings: readonly Reading[] } };
   readonly confidence: number;
 }
@@ -158,18 +162,18 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   const ofPage = scalesOf(all);
   const parts: Part[] = [];
   const scalesBy = new Map([...groups].map(([region, group]) => [region, scalesOf(group)] as const));
-  // Only drawings with too few dimensions to imply a scale ask for the rises between their levels.
+  // Only drawings with too few dimensions to imply a scale ask for the rises between their levels, and for a bar.
   const isTooFew = [...scalesBy.values()].some((scales) => scales.length === 0);
-  const rises: ReadonlyMap<number, readonly Rise[]> = isTooFew ? risesOf(facts, regions) : new Map();
+  const others = isTooFew ? otherLengths(facts, regions, [...groups.keys()]) : new Map<number, Told[]>();
   for (const [region, candidates] of groups) {
     const boxMm = regions?.all[region]?.boxMm ?? boxOf(candidates);
     const scales = scalesBy.get(region) ?? [];
     if (scales.length <= 1) {
-      const told = (rises.get(region) ?? []).map((dimension): Told => ({ dimension, confidence: 1 }));
-      const byRises = scales.length === 0 ? scaleOfAll([...candidates, ...told]) : undefined;
+      const told = others.get(region) ?? [];
+      const byOthers = scales.length === 0 ? scaleOfAll([...candidates, ...told]) : undefined;
       // A small drawing has too few to agree among themselves; those of the whole page may.
-      const scale = scales[0] ?? byRises ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
-      parts.push({ boxMm, candidates, scale, ...(byRises === undefined ? {} : { told }) });
+      const scale = scales[0] ?? byOthers ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
+      parts.push({ boxMm, candidates, scale, ...(byOthers === undefined ? {} : { told }) });
       continue;
     }
     for (const { members, scale } of parted(candidates, scales))
@@ -180,7 +184,7 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   return parts.map(({ boxMm, candidates, scale, told = [] }, i) => {
     const stated = said[i];
     const meant = meantBy([...candidates, ...told], scale, stated?.scale.toNumber());
-    const part = withRises(judged(facts, boxMm, candidates, meant, scale !== undefined), told);
+    const part = withOthers(judged(facts, boxMm, candidates, meant, scale !== undefined), told);
     if (!stated) return part;
     return { ...confirmed(part, stated.scale), stated };
   });
@@ -190,12 +194,12 @@ interface Part {
   readonly boxMm: BoxMm;
   readonly candidates: Candidate[];
   readonly scale: number | undefined;
-  /** Rises that agree on it, too. */
+  /** Rises and bars that agree on it, too. */
   readonly told?: readonly Told[];
 }
 
 /**
- * The scale that all lengths of a drawing agree on, dimensions and rises alike: few as they are, one that doesn't leaves
+ * The scale that all lengths of a drawing agree on, dimensions, rises and bars alike: few as they are, one that doesn't leaves
  * it open which of them is wrong.
  */
 function scaleOfAll(lengths: readonly Told[]): number | undefined {
@@ -203,8 +207,56 @@ function scaleOfAll(lengths: readonly Told[]): number | undefined {
   return scale !== undefined && lengths.every((each) => fits(each, scale)) ? scale : undefined;
 }
 
-const withRises = (part: Omit<DrawnPart, "stated">, told: readonly Told[]): Omit<DrawnPart, "stated"> =>
-  part.implied && told.length > 0 ? { ...part, implied: { ...part.implied, rises: told.length } } : part;
+function withOthers(part: Omit<DrawnPart, "stated">, told: readonly Told[]): Omit<DrawnPart, "stated"> {
+  if (!part.implied || told.length === 0) return part;
+  const [rises, bars] = [told.filter(({ by }) => by === "rise").length, told.filter(({ by }) => by === "bar").length];
+  return { ...part, implied: { ...part.implied, rises, bars: bars / BAR_COUNTS_FOR } };
+}
+
+/** A bar has several marks with a figure at each, in the right proportions: it counts for so many lengths. */
+export const BAR_COUNTS_FOR = 2;
+
+/** Written and drawn lengths other than dimensions, by the region that they stand in. */
+function otherLengths(
+  facts: PageFacts,
+  regions: DrawingRegions | undefined,
+  dimensioned: readonly number[],
+): Map<number, Told[]> {
+  const found = new Map<number, Told[]>();
+  for (const [region, rises] of risesOf(facts, regions))
+    for (const dimension of rises) addTo(found, region, { by: "rise", dimension, confidence: 1 });
+  for (const { value: bar } of facts.of(SCALE_BARS)) {
+    const region = regionOfBar(bar, regions, dimensioned);
+    if (region === undefined) continue;
+    const length = Length.of(Number((bar.lengthMm * bar.buildingPerPaper).toFixed(3)), "mm");
+    const dimension = {
+      drawnMm: bar.lengthMm,
+      written: { readings: [{ unit: "mm" as const, length, halfLastMm: 0 }] },
+    };
+    for (let i = 0; i < BAR_COUNTS_FOR; i++) addTo(found, region, { by: "bar", dimension, confidence: 1 });
+  }
+  return found;
+}
+
+/** The drawing that a bar stands with: that of its part of the page, or the one that is plainly nearest, as titles are. */
+function regionOfBar(
+  { fromMm, toMm }: ScaleBar,
+  regions: DrawingRegions | undefined,
+  dimensioned: readonly number[],
+): number | undefined {
+  const at: PointMm = [(fromMm[0] + toMm[0]) / 2, (fromMm[1] + toMm[1]) / 2];
+  const own = regions?.of(at) ?? 0;
+  if (dimensioned.includes(own)) return own;
+  const [first, second] = dimensioned
+    .flatMap((region) => {
+      const box = regions?.all[region]?.boxMm;
+      return box ? [{ region, away: distanceToBox(box, at) }] : [];
+    })
+    .sort((a, b) => a.away - b.away);
+  const isPlain = first && first.away <= NOTE_REACH_MM && (!second || second.away >= PLAINLY * first.away);
+  return isPlain ? first.region : undefined;
+}
+const PLAINLY = 2;
 
 /** A drawing too small for its dimensions to imply a scale: all of them say the one that stands under its title. */
 function confirmed(part: Omit<DrawnPart, "stated">, stated: Scale): Omit<DrawnPart, "stated"> {

@@ -46,8 +46,10 @@ export class Faces {
     const filled = edges.reduce((sum, { from, to }) => sum + to - from, 0);
     if (filled >= LEAST_SHARE * (row.toMm - row.fromMm)) return outermostFirst(edges);
     const strokes = outermostFirst(this.along(this.lines, carrier, row));
-    const widest = Math.max(0, ...strokes.map(({ width }) => width));
-    const heavy = strokes.filter(({ width }) => width >= HEAVY_SHARE * widest);
+    const least = LEAST_SHARE * (row.toMm - row.fromMm);
+    const widest = widestOf(strokes, least);
+    const wide = strokes.filter(({ width }) => width >= HEAVY_SHARE * widest);
+    const heavy = wide.filter(({ left }) => coverOf(wide, left) >= least);
     const outermost = strokes.find(
       ({ left }) => coverOf(strokes, left) >= MOST_SHARE_OF_TRIMS * (row.toMm - row.fromMm),
     );
@@ -92,6 +94,18 @@ interface Face {
 /** How much of what runs along a row lies in one line, millimetres. */
 const coverOf = (faces: readonly Face[], left: number): number =>
   faces.filter((each) => Math.abs(each.left - left) <= SAME_FACE_MM).reduce((sum, { from, to }) => sum + to - from, 0);
+
+/** The widest pen that draws one line along enough of a row: short heavy lines are no wall, and say nothing of others. */
+const widestOf = (faces: readonly Face[], leastMm: number): number =>
+  Math.max(
+    0,
+    ...faces
+      .filter(({ left, width }) => {
+        const alike = faces.filter((each) => each.width === width);
+        return coverOf(alike, left) >= leastMm;
+      })
+      .map(({ width }) => width),
+  );
 
 /** Sills and steps cover no more of a row than this; a wall covers at least so much of it. */
 const MOST_SHARE_OF_TRIMS = 0.5;

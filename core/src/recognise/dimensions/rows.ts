@@ -1,3 +1,7 @@
+import { boxOfPoints } from "../../drawing";
+import { OUTLINES } from "../building/outlines";
+import { GRID_LINES, type GridLine } from "../grid-lines";
+import { LINE_WORK, type LineWork } from "../line-work";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
 import { DRAWN_PARTS, type DrawnPart, type JudgedDimension } from "./drawings";
 import { onCarrier, pointAt, type Carrier } from "./stops";
@@ -15,7 +19,7 @@ export interface DimensionRow {
   readonly leftMm: number;
   readonly fromMm: number;
   readonly toMm: number;
-  /** Which side of it is away from what is measured: 1 left, −1 right; 0 where no extension line tells. */
+  /** Which side of it is away from what is measured: 1 left, −1 right; 0 where neither its extension lines nor a row beside it tell. */
   readonly out: -1 | 0 | 1;
 }
 
@@ -55,7 +59,7 @@ function rowsOf(facts: PageFacts): RowsAlong[] {
       else ways.push({ carrier: each.dimension.carrier, members: [each] });
     }
     return ways.map(({ carrier, members }) => {
-      const rows = onOneLine(carrier, members);
+      const rows = withNeighbours(facts, carrier, onOneLine(carrier, members));
       return { part, carrier, rows, sides: sidesOf(rows) };
     });
   });
@@ -114,6 +118,70 @@ function outOf(carrier: Carrier, members: readonly JudgedDimension[]): -1 | 0 | 
   }
   return sum > 0 ? 1 : sum < 0 ? -1 : 0;
 }
+
+/**
+ * A row whose ends stand on grid lines has no extension lines that tell which way it looks. It looks as one beside it
+ * does, where nothing is drawn between the two: behind a wall it would stand inside.
+ */
+function withNeighbours(facts: PageFacts, carrier: Carrier, rows: readonly DimensionRow[]): readonly DimensionRow[] {
+  const known = rows.filter(({ out }) => out !== 0);
+  if (known.length === 0 || known.length === rows.length) return rows;
+  const onGrid = gridStops(
+    carrier,
+    facts.of(GRID_LINES).map(({ value }) => value),
+  );
+  return rows.map((row) => {
+    if (row.out !== 0 || !standsOnGrid(row, onGrid)) return row;
+    const away = (other: DimensionRow): number => Math.abs(row.leftMm - other.leftMm);
+    const [beside] = known
+      .filter((other) => overlapMm(row, other) > 0 && away(other) <= MOST_BESIDE_MM)
+      .sort((a, b) => away(a) - away(b));
+    return beside && isBareBetween(facts, carrier, row, beside) ? { ...row, out: beside.out } : row;
+  });
+}
+/** Rows of one side stand no farther from one another. Millimetres. */
+const MOST_BESIDE_MM = 20;
+
+/** Where along some rows the grid lines run that cross them. */
+export function gridStops(carrier: Carrier, grid: readonly GridLine[]): number[] {
+  return grid.flatMap(({ from, to }) => {
+    const [[a, p], [b, q]] = [onCarrier(carrier, from), onCarrier(carrier, to)];
+    return Math.abs(a - b) <= CROSSING_SHARE * Math.abs(p - q) ? [(a + b) / 2] : [];
+  });
+}
+
+/** A grid line crosses a row square, but for this share. */
+const CROSSING_SHARE = 0.02;
+/** Grid lines lie where they are dimensioned, but for this. Millimetres. */
+const ON_GRID_MM = 0.4;
+
+/** Whether every dimension of a row leads from grid line to grid line. */
+export const standsOnGrid = (row: DimensionRow, onGrid: readonly number[]): boolean =>
+  stopsOf(row).every((stop) => onGrid.some((at) => Math.abs(at - stop) <= ON_GRID_MM));
+
+export const stopsOf = ({ dimensions }: DimensionRow): number[] =>
+  dimensions.flatMap(({ fromMm, toMm }) => [fromMm, toMm]);
+
+/** Whether nothing runs along two rows between them: no line, and no edge of a wall that is filled. */
+function isBareBetween(facts: PageFacts, carrier: Carrier, a: DimensionRow, b: DimensionRow): boolean {
+  const [fromMm, toMm] = [Math.max(a.fromMm, b.fromMm), Math.min(a.toMm, b.toMm)];
+  const [low, high] = [Math.min(a.leftMm, b.leftMm) + BESIDE_ROW_MM, Math.max(a.leftMm, b.leftMm) - BESIDE_ROW_MM];
+  if (low >= high) return true;
+  const box = boxOfPoints([fromMm, toMm].flatMap((along) => [low, high].map((left) => pointAt(carrier, along, left))));
+  const isClear = (lines: LineWork): boolean =>
+    lines.near(box).every((i) => {
+      const [p, q] = [onCarrier(carrier, lines.end(i, 0)), onCarrier(carrier, lines.end(i, 1))];
+      const isAlong = Math.abs(p[1] - q[1]) <= SAME_DIRECTION_SIN * Math.abs(p[0] - q[0]);
+      const isBetween = Math.min(p[1], q[1]) > low && Math.max(p[1], q[1]) < high;
+      const shared = Math.min(toMm, Math.max(p[0], q[0])) - Math.max(fromMm, Math.min(p[0], q[0]));
+      return !isAlong || !isBetween || shared < LEAST_WALL_MM;
+    });
+  return [LINE_WORK, OUTLINES].every((of) => facts.of(of).every(({ value }) => isClear(value)));
+}
+/** What runs along a row so near to it is its own line. */
+const BESIDE_ROW_MM = 0.5;
+/** Shorter lines are no walls. */
+const LEAST_WALL_MM = 3;
 
 /** Rows of one side that share some of their length, from the innermost out. */
 function sidesOf(rows: readonly DimensionRow[]): DimensionRow[][] {

@@ -1,6 +1,8 @@
 import { distanceToBox, overlap, together, type BoxMm, type Page } from "../../drawing";
+import { groupedBy } from "../../base/grouped";
 import { LETTERING, middleOf } from "../lettering";
 import { measuredOn, type PageFacts, type PageRecogniser, type Sure } from "../recogniser";
+import { Sets } from "../sets";
 import { STRAIGHTS } from "../straights";
 import { Axes } from "./axes";
 import { fewLinesAcross, fewLinesBudget, type LookedAt } from "./few-lines";
@@ -70,7 +72,7 @@ function patternFills(facts: PageFacts): Sure<Hatch>[] {
 function lineHatches(facts: PageFacts): Sure<Hatch>[] {
   const straights = facts.of(STRAIGHTS)[0]?.value;
   if (!straights || straights.count < LEAST_LINES) return [];
-  const found = familiesOf(facts, straights, LEAST_OF_TILES);
+  const found = withInterrupted(facts.page, familiesOf(facts, straights, LEAST_OF_TILES));
   const families = found.filter(({ lines }) => lines >= LEAST_LINES);
   const axes = new Axes(straights, families);
   const regions = inRegions(facts.page, families);
@@ -96,6 +98,49 @@ function lineHatches(facts: PageFacts): Sure<Hatch>[] {
       confidence: SMALL,
     })),
   ];
+}
+
+/**
+ * Where windows and labels stand in a front of boards, a few lines lie above them, a few beside and a few below: too few
+ * by themselves, but in step with each other at one spacing. They are put together where there are enough of them, and
+ * they are long: a draughtsman sees boards, and not the diagonals of lights that stand in rows.
+ */
+function withInterrupted({ paths }: Page, found: readonly HatchFamily[]): HatchFamily[] {
+  const few = found.filter((family) => family.lines < LEAST_LINES && isSquare(family)).slice(0, MOST_SMALL);
+  const layerOf = ({ rows }: HatchFamily): number => paths.layer[rows[0] ?? 0] ?? -1;
+  const sets = new Sets(few.length);
+  few.forEach((a, i) =>
+    few.slice(0, i).forEach((b, k) => {
+      const isNext = gapBetween(a.boxMm, b.boxMm) <= NEXT_TO * a.spacingMm;
+      if (isNext && layerOf(a) === layerOf(b) && isSameFamily(a, b) && isInStep(a, b)) sets.join(i, k);
+    }),
+  );
+  const groups = groupedBy(
+    few.map((family, i) => [family, sets.first(i)] as const),
+    ([, first]) => first,
+  );
+  const joined = [...groups.values()]
+    .map((group) => group.map(([family]) => family))
+    .filter((group) => group.length > 1 && group.some(isLong) && placesOf(group) >= LEAST_LINES);
+  const taken = new Set(joined.flat());
+  return [...found.filter((family) => !taken.has(family)), ...joined.flatMap(asOne)];
+}
+
+/** Level or upright. */
+const isSquare = ({ angleDeg }: HatchFamily): boolean => apart(angleDeg, 0) < 0.3 || apart(angleDeg, 90) < 0.3;
+
+/** How long level or upright lines are, in spacings. */
+const isLong = ({ angleDeg, spacingMm, boxMm: { width, height } }: HatchFamily): boolean =>
+  (apart(angleDeg, 0) < apart(angleDeg, 90) ? width : height) >= LONG * spacingMm;
+const LONG = 6;
+
+/** In how many places lines lie, of families in step with each other: what stands beside a window lies in one with what is on its other side. */
+function placesOf(families: readonly HatchFamily[]): number {
+  const [first] = families;
+  const places = new Set<number>();
+  for (const { offsetMm, spacingMm, lines } of families)
+    for (let k = 0; k < lines; k++) places.add(Math.round((offsetMm - (first?.offsetMm ?? 0)) / spacingMm) + k);
+  return places.size;
 }
 
 /** A few lines and a few across them may be tiles, a window or a table: on layers for hatches they count. */

@@ -146,7 +146,7 @@ function matched(
   const around = axesAround(facts, hatch, looked);
   const axes = { all: [...ofPage, ...around], isBare: around.length === 0 };
   const [share, angleDeg] = [file.valueOf(SPACING_SHARE), file.valueOf(ANGLE_DEG)];
-  let like: MatchedHatch["like"];
+  let [like, least]: [MatchedHatch["like"], number] = [undefined, Infinity];
   let notJudged = false;
   for (const entry of file.standard.standard.hatches) {
     const perPaper = entry.basis === "paper" ? 1 : scale;
@@ -160,13 +160,17 @@ function matched(
     const { times, turnDeg } = fit;
     if (Math.abs(times - 1) <= share) return { hatch, entry, turnDeg, ...(scale === undefined ? {} : { scale }) };
     if (Math.abs(Math.log(times)) > Math.log(MOST_TIMES)) continue;
-    if (!like || Math.abs(Math.log(times)) < Math.abs(Math.log(like.times))) like = { entry, times };
+    const off = Math.abs(Math.log(times)) + (apart(turnDeg, 0) > angleDeg ? TURNED : 0);
+    if (off < least) [like, least] = [{ entry, times }, off];
   }
   if (notJudged) return { hatch, notJudged };
   const whole = file.standard.standard.hatches.find((entry) => isPartOf(hatch, entry, angleDeg, share));
   if (whole) return { hatch, entry: whole, ...(scale === undefined ? {} : { scale }) };
   return { hatch, ...(like ? { like } : {}), ...(scale === undefined ? {} : { scale }) };
 }
+
+/** A pattern as it stands in the standard is meant rather than one that is turned, if it isn't this much farther off. */
+const TURNED = Math.log(2);
 
 /**
  * In a narrow strip the broken rows of a pattern are a few pieces, which look like whole lines, or like nothing. What
@@ -312,7 +316,16 @@ function axesAround(facts: PageFacts, { boxMm, rows }: Hatch, looked: PageAxes["
     const [[x1, y1], [x2, y2]] = [lines.end(i, 0), lines.end(i, 1)];
     return [Math.round(((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI) * 2) / 2];
   });
-  return [...new Set(found)];
+  return withoutRoofs([...new Set(found)]);
+}
+
+/** Two slopes that mirror each other are a roof's, seen from its end: boards and bricks below it are laid level. */
+function withoutRoofs(axes: readonly number[]): number[] {
+  const has = (angle: number): boolean => axes.some((axis) => apart(axis, angle) <= ALONG_DEG);
+  return axes.filter((axis) => {
+    const isSquare = apart(axis, 0) <= ALONG_DEG || apart(axis, 90) <= ALONG_DEG;
+    return isSquare || has(axis + 90) || !has(-axis);
+  });
 }
 /** The axes of a page, and how many lines may still be looked at for those around single hatches. */
 interface PageAxes {

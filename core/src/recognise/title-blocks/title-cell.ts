@@ -20,7 +20,7 @@ export interface TitleCell {
 
 export function letteringIn(facts: PageFacts, boxMm: BoxMm): TextLine[] {
   const at = facts.of(LETTERING_AT)[0]?.value;
-  const within = at?.within(boxMm) ?? [];
+  const within = (at?.within(boxMm) ?? []).filter((line) => !comesFromBeside(boxMm, line));
   const begun = (at?.beginningIn(boxMm) ?? []).filter((line) => !within.includes(line) && isIn(boxMm, line));
   return [...within, ...begun];
 }
@@ -30,9 +30,26 @@ export const isIn = (boxMm: BoxMm, line: TextLine): boolean =>
   distanceToBox(boxMm, middleOf(line)) === 0 ||
   (line.lengthMm > lengthAlong(boxMm, line) && distanceToBox(boxMm, middleOf({ ...line, lengthMm: 0 })) === 0);
 
+/** What begins before a cell and runs into it is another's, unless it is too long for it, and set to its middle or its end. */
+function comesFromBeside(boxMm: BoxMm, line: TextLine): boolean {
+  if (distanceToBox(boxMm, line.startMm) <= BEFORE_MM) return false;
+  const room = lengthAlong(boxMm, line);
+  if (line.lengthMm <= room) return true;
+  const [x, y] = middleOf(line);
+  const off = Math.abs(isUpright(line) ? y - boxMm.y - boxMm.height / 2 : x - boxMm.x - boxMm.width / 2);
+  const isAtItsEnd = Math.abs(off - (line.lengthMm - room) / 2) <= AT_END_MM;
+  return off > MIDDLE_SHARE * room && !isAtItsEnd;
+}
+/** From the end of what is set to the end of its cell to the line there, no more than this. */
+const AT_END_MM = 4;
+const BEFORE_MM = 1;
+/** Set in the middle of a cell is what is off it, along the lettering, by no more than this share. */
+const MIDDLE_SHARE = 0.1;
+
 /** The length of a box along a level or upright line. */
-export const lengthAlong = ({ width, height }: BoxMm, { angleDeg }: TextLine): number =>
-  Math.abs(Math.round(angleDeg / 90)) % 2 === 1 ? height : width;
+export const lengthAlong = ({ width, height }: BoxMm, line: TextLine): number => (isUpright(line) ? height : width);
+
+const isUpright = ({ angleDeg }: TextLine): boolean => Math.abs(Math.round(angleDeg / 90)) % 2 === 1;
 
 /** What stands in a cell. */
 export function cellOf(

@@ -1,12 +1,13 @@
 import {
   DIMENSION_ROWS,
+  gridStops,
   overlapMm,
   SAME_STOP_MM,
+  standsOnGrid,
+  stopsOf,
   type DimensionRow,
-  type RowsAlong,
 } from "../../recognise/dimensions/rows";
-import { onCarrier } from "../../recognise/dimensions/stops";
-import { GRID_LINES, type GridLine } from "../../recognise/grid-lines";
+import { GRID_LINES } from "../../recognise/grid-lines";
 import { rule } from "../rule";
 import { stylesOf } from "./judged-by";
 import { figureMarks, figuresOf } from "./row-in-words";
@@ -35,7 +36,7 @@ export const rowOrder = rule({
       for (const { value: along } of facts.of(DIMENSION_ROWS)) {
         if (along.sides.every(({ length }) => length < 2)) continue;
         const grid = facts.of(GRID_LINES).map(({ value }) => value);
-        const onGrid = gridStops(along, grid);
+        const onGrid = gridStops(along.carrier, grid);
         for (const side of along.sides)
           side.forEach((row, i) => {
             const [first] = row.dimensions;
@@ -64,19 +65,6 @@ export const rowOrder = rule({
   },
 });
 
-/** Where along some rows the grid lines run that cross them. */
-function gridStops({ carrier }: RowsAlong, grid: readonly GridLine[]): number[] {
-  return grid.flatMap(({ from, to }) => {
-    const [[a, p], [b, q]] = [onCarrier(carrier, from), onCarrier(carrier, to)];
-    return Math.abs(a - b) <= CROSSING_SHARE * Math.abs(p - q) ? [(a + b) / 2] : [];
-  });
-}
-
-/** A grid line crosses a row square, but for this share. */
-const CROSSING_SHARE = 0.02;
-/** Grid lines lie where they are dimensioned, but for this. Millimetres. */
-const ON_GRID_MM = 0.4;
-
 /** The first row beyond one of the grid that is neither the overall one nor of the grid, where the style has the grid outside the others. */
 function astrayFromGrid(
   row: DimensionRow,
@@ -84,17 +72,13 @@ function astrayFromGrid(
   order: readonly string[],
   onGrid: readonly number[],
 ): DimensionRow | undefined {
-  const isOnGrid = (each: DimensionRow): boolean =>
-    each.dimensions.length >= 2 &&
-    stopsOf(each).every((stop) => onGrid.some((at) => Math.abs(at - stop) <= ON_GRID_MM));
+  const isOnGrid = (each: DimensionRow): boolean => each.dimensions.length >= 2 && standsOnGrid(each, onGrid);
   const place = order.indexOf("grid");
   const isOutermost =
     place >= 0 && ["masses", "openings"].every((kind) => !order.includes(kind) || order.indexOf(kind) > place);
   if (!isOutermost || !isOnGrid(row)) return undefined;
   return beyond.find((each) => each.dimensions.length >= 2 && overlapMm(row, each) > 0 && !isOnGrid(each));
 }
-
-const stopsOf = ({ dimensions }: DimensionRow): number[] => dimensions.flatMap(({ fromMm, toMm }) => [fromMm, toMm]);
 
 /** Whether two rows have the same stops. */
 const isSameRow = (a: DimensionRow, b: DimensionRow): boolean =>

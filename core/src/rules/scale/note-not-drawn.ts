@@ -1,7 +1,7 @@
-import { counted } from "../../base/words";
+import { counted, listed } from "../../base/words";
 import { boxOfPoints, together } from "../../drawing";
 import { cornersOf } from "../../recognise/lettering";
-import { DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
+import { BAR_COUNTS_FOR, DRAWN_PARTS, type DrawnPart } from "../../recognise/dimensions/drawings";
 import { rule } from "../rule";
 import { measuredShape } from "../dim/in-words";
 import { scaleInWords } from "../../recognise/dimensions/scale-in-words";
@@ -20,18 +20,19 @@ export const noteNotDrawn = rule({
   parameters: [],
   page: {
     measures:
-      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it; where it has fewer, all of them have to agree with the rises between its levels. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
+      "The scale that at least three dimensions of a drawing agree on against the one that is stated for it; where it has fewer, all of them have to agree with the rises between its levels, or with a scale bar that stands with it. A sheet that was plotted to fit, or at half size, has all its dimensions agree on another scale: that is said once, for the drawing, and not for each dimension.",
     why: "Whoever measures on the sheet measures wrong.",
     right: "1:50 is stated, and 72 mm are drawn for 3600.",
     wrong: "1:50 is stated, and 36 mm are drawn for 3600: the sheet was plotted at half size.",
-    cannotSee: "Drawings with fewer than three lengths that agree, dimensions and rises between levels together.",
+    cannotSee:
+      "Drawings with fewer than three lengths that agree, dimensions and rises between levels together; a scale bar counts for two.",
     mend: "None: plot the sheet at its own size, or correct the note.",
   },
   judge({ pages, report }) {
     for (const facts of pages)
       for (const { value: part } of facts.of(DRAWN_PARTS)) {
         const { implied, stated } = part;
-        if (!implied || !stated || implied.agree + (implied.rises ?? 0) < 3) continue;
+        if (!implied || !stated || lengthsOf(implied) < 3) continue;
         if (Math.abs(implied.exact / stated.scale.toNumber() - 1) <= SAME_SHARE) continue;
         const [written, drawn] = [scaleInWords(part, stated.scale), scaleInWords(part, implied.scale)];
         report({
@@ -52,10 +53,17 @@ export const noteNotDrawn = rule({
   },
 });
 
-const lengthsInWords = ({ agree, of, rises = 0 }: NonNullable<DrawnPart["implied"]>): string => {
-  const dimensions = `${agree} of ${counted(of, "dimension")}`;
-  return rises > 0 ? `${dimensions} and ${counted(rises, "rise")} between levels` : dimensions;
-};
+type Implied = NonNullable<DrawnPart["implied"]>;
+
+/** How many lengths agree on a scale. */
+const lengthsOf = ({ agree, rises = 0, bars = 0 }: Implied): number => agree + rises + BAR_COUNTS_FOR * bars;
+
+const lengthsInWords = ({ agree, of, rises = 0, bars = 0 }: Implied): string =>
+  listed([
+    `${agree} of ${counted(of, "dimension")}`,
+    ...(rises > 0 ? [`${counted(rises, "rise")} between levels`] : []),
+    ...(bars > 0 ? [counted(bars, "scale bar")] : []),
+  ]);
 
 const agreeing = ({ dimensions }: DrawnPart) => dimensions.filter(({ agrees }) => agrees);
 

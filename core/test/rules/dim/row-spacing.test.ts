@@ -1,5 +1,6 @@
 import { box, building, ROW, row, stroke } from "../../support/drawn";
-import { on } from "../../support/raw-pdf";
+import { lettering, on } from "../../support/raw-pdf";
+import { arc } from "../../support/round";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's standard: invented for the demo. Drawings at 1:50. */
@@ -7,6 +8,15 @@ const layers = ["A-WALL", "A-ANNO-DIMS"];
 const wall = on(0, building());
 
 const outer = { ...ROW, y: 160, stops: [40, 200] };
+
+/** Lines with bubbles above them, and a row from one to the next, which end it. */
+const ON_GRID = { stops: [40, 90, 200], extension: 0, overshoot: 0 };
+const grid = on(
+  1,
+  ON_GRID.stops
+    .map((x, i) => stroke(x, 56, x, 190) + arc(x, 195, 5, 0, 360) + lettering("ABC"[i]!, x - 0.9, 193.75, 2.5))
+    .join(""),
+);
 
 describeRule("dim/row-spacing", [
   { name: "12 mm and 8 mm", layers, content: wall + on(1, row(ROW) + row(outer)) },
@@ -61,6 +71,26 @@ describeRule("dim/row-spacing", [
     name: "12 mm from a fine wall, and heavy lights within",
     layers,
     content: on(0, building(0.25) + box(60, 100, 12, 12, 0.35) + box(120, 100, 12, 12, 0.35)) + on(1, row(ROW)),
+  },
+  {
+    // The heaviest pen draws nothing but a short line; behind it the next one that is long would be a wall 32 mm off.
+    name: "12 mm from a fine wall, a short heavy line before it and long heavy ones behind",
+    layers,
+    content:
+      on(0, building(0.25) + stroke(90, 144, 98, 144, 0.5) + box(60, 100, 30, 20, 0.5) + box(120, 100, 30, 20, 0.5)) +
+      on(1, row(ROW)),
+  },
+  {
+    // Its ends stand on grid lines: only the row beyond it tells which way it looks.
+    name: "the row of the grid at 15 mm, without extension lines",
+    layers,
+    content: wall + grid + on(1, row({ ...ROW, ...ON_GRID, y: 155 }) + row({ ...outer, y: 163 })),
+    findings: [["A-ANNO-DIMS", 1, 15, 12]],
+  },
+  {
+    name: "dimensions from grid line to grid line inside the building",
+    layers,
+    content: wall + grid + on(1, row({ ...ROW, ...ON_GRID, object: 60, y: 134 }) + row({ ...outer, y: 152 })),
   },
   {
     // An edge of the head runs along the row, 22 mm behind it: it is no wall.

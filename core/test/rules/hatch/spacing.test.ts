@@ -1,5 +1,5 @@
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import { box, pieces, stripes } from "../../support/drawn";
+import { box, pieces, stripes, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
 import { describeRule } from "../../support/rule-tester";
 
@@ -13,6 +13,12 @@ function asCladding({ hatches }: OfficeStandard): void {
   hatches.splice(0, hatches.length - 1);
   hatches[0]?.families.splice(1);
 }
+
+/** One board across a front; beside windows, in three pieces. */
+const boards = (y: number, isBroken: boolean): string =>
+  isBroken
+    ? stroke(40, y, 60, y, 0.13) + stroke(90, y, 110, y, 0.13) + stroke(140, y, 160, y, 0.13)
+    : stroke(40, y, 160, y, 0.13);
 
 describeRule("hatch/spacing", [
   { name: "cut masonry", layers, content: band(45, 1.2) },
@@ -46,6 +52,30 @@ describeRule("hatch/spacing", [
     name: "cladding of which windows leave out every second joint",
     layers: ["A-FLOR-PATT"],
     content: on(0, stripes(40, 40, 42, 60, 90.0001, 6) + stripes(85, 40, 60, 60, 90.0001, 12)),
+    standard: asCladding,
+    scale: "1:50",
+  },
+  {
+    // A few boards above the windows, between them and below: 10 mm apart on paper, where 300 mm at 1:50 are 6.
+    name: "boards of another width, which two windows interrupt",
+    layers: ["A-FLOR-PATT", "A-GLAZ"],
+    content:
+      on(0, [110, 100, 90, 70, 60, 50, 30, 20, 10].map((y) => boards(y, y > 40 && y < 80)).join("")) +
+      on(1, box(60, 40, 30, 40) + box(110, 40, 30, 40)),
+    standard: asCladding,
+    scale: "1:50",
+    findings: [["A-FLOR-PATT", 15, 10, 6]],
+  },
+  {
+    // Too few in each row and column to be a hatch, and short: lights under a ceiling.
+    name: "lights in rows, which are no boards",
+    layers: ["A-FLOR-PATT", "E-LITE"],
+    content: on(
+      1,
+      [40, 52, 64]
+        .flatMap((y) => [40, 60, 80].map((x) => stroke(x, y, x + 10, y) + stroke(x, y + 6, x + 10, y + 6)))
+        .join(""),
+    ),
     standard: asCladding,
     scale: "1:50",
   },

@@ -49,6 +49,20 @@ describeRule("hatch/unknown", [
     findings: [["A-WALL-PATT", 24]],
   },
   {
+    // The slopes of the roof are no axes that boards could be laid along.
+    name: "boards at 20° in a gable whose roof slopes at 20°",
+    layers,
+    content:
+      on(0, stripes(40, 40, 80, 40, 20, 6)) +
+      on(1, box(40, 40, 80, 40) + stroke(40, 80, 80, 94.56, 0.5) + stroke(120, 80, 80, 94.56, 0.5)),
+    standard: ({ hatches }) => {
+      hatches.splice(0, hatches.length - 1);
+      hatches[0]?.families.splice(1);
+    },
+    scale: "1:50",
+    findings: [["A-WALL-PATT", 11]],
+  },
+  {
     name: "the treads of a stair",
     layers,
     content: on(1, Array.from({ length: 12 }, (_, i) => stroke(40 + i * 2.5, 40, 40 + i * 2.5, 60)).join("")),

@@ -16,6 +16,17 @@ const few = (...levels: readonly (readonly [y: number, text: string])[]): string
   on(1, row({ ...ROW, stops: [40, 80, 200], scale: 100 }) + lettering("SCALE 1:50", 60, 45, 2.5)) +
   on(0, levels.map(([y, text]) => level(y, text)).join(""));
 
+/** A bar of four metres below the building, at a scale. */
+const bar = (scale: number): string =>
+  stroke(120, 44, 120 + 4000 / scale, 44, 0.35) +
+  [0, 1, 2, 4]
+    .map((metres) => {
+      const x = 120 + (metres * 1000) / scale;
+      const words = metres === 4 ? "4 m" : String(metres);
+      return stroke(x, 43, x, 45, 0.35) + lettering(words, x - words.length * 0.6, 46, 2);
+    })
+    .join("");
+
 describeRule("scale/note-not-drawn", [
   { name: "the stated scale", layers, content: wall + on(1, row({ ...ROW, stops }) + lettering("1:50", 60, 45, 2.5)) },
   {
@@ -58,4 +69,12 @@ describeRule("scale/note-not-drawn", [
   },
   { name: "two dimensions, and the levels of a plan", layers, content: few([60, "+8.00"], [140, "±0.00"]) },
   { name: "two dimensions alone", layers, content: few() },
+  {
+    name: "two dimensions and a scale bar, which agree on another scale",
+    layers,
+    content: few() + on(1, bar(100)),
+    findings: [[undefined, 2, "1:100", "1:50"]],
+    message: /^1:50 is stated, but 2 of 2 dimensions and 1 scale bar are drawn at 1:100, as if/,
+  },
+  { name: "two dimensions, and a bar that goes with the note", layers, content: few() + on(1, bar(50)) },
 ]);
