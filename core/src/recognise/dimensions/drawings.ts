@@ -4,7 +4,7 @@ import { Length, Scale, type Reading } from "../../quantity";
 import { middleOf, type TextLine } from "../lettering";
 import { risesOf } from "../building/rises";
 import { measuredOn, type PageFacts, type PageRecogniser } from "../recogniser";
-import { DRAWING_TITLES } from "../drawing-titles";
+import { DRAWING_TITLES, type DrawingTitle } from "../drawing-titles";
 import { DRAWING_REGIONS, type DrawingRegions } from "../drawing-regions";
 import { scaleOfViewport, STATED_SCALE } from "../stated-scale";
 import { SCALE_BARS, type ScaleBar } from "../scale-bars";
@@ -64,6 +64,11 @@ export interface DrawnPart {
     readonly rises?: number;
     readonly bars?: number;
   };
+  /**
+   * The listed scale that its one or two dimensions are drawn at, where they are too few to imply one, and another stands
+   * under its own title.
+   */
+  readonly listed?: Scale;
   /** `line` is the note, where one says it. */
   readonly stated?: {
     readonly scale: Scale;
@@ -169,11 +174,11 @@ function partsOf(facts: PageFacts): DrawnPart[] {
     const boxMm = regions?.all[region]?.boxMm ?? boxOf(candidates);
     const scales = scalesBy.get(region) ?? [];
     if (scales.length <= 1) {
-      const told = others.get(region) ?? [];
-      const byOthers = scales.length === 0 ? scaleOfAll([...candidates, ...told]) : undefined;
+      const byOthers = scales.length === 0 ? scaleByOthers(candidates, others.get(region) ?? []) : undefined;
       // A small drawing has too few to agree among themselves; those of the whole page may.
-      const scale = scales[0] ?? byOthers ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
-      parts.push({ boxMm, candidates, scale, ...(byOthers === undefined ? {} : { told }) });
+      const scale = scales[0] ?? byOthers?.scale ?? ofPage.find((each) => candidates.some((one) => fits(one, each)));
+      const title = regions?.all[region]?.title;
+      parts.push({ boxMm, candidates, scale, ...(byOthers ?? {}), ...(title ? { title } : {}) });
       continue;
     }
     for (const { members, scale } of parted(candidates, scales))
@@ -181,14 +186,31 @@ function partsOf(facts: PageFacts): DrawnPart[] {
   }
   parts.push(...undimensioned(regions, groups));
   const said = statedFor(facts, parts);
-  return parts.map(({ boxMm, candidates, scale, told = [] }, i) => {
+  return parts.map(({ boxMm, candidates, scale, told = [], title }, i) => {
     const stated = said[i];
     const meant = meantBy([...candidates, ...told], scale, stated?.scale.toNumber());
     const part = withOthers(judged(facts, boxMm, candidates, meant, scale !== undefined), told);
     if (!stated) return part;
-    return { ...confirmed(part, stated.scale), stated };
+    const sure = confirmed(part, stated.scale);
+    const isOwnNote = title?.note !== undefined && title.note.line === stated.line;
+    const listed = isOwnNote && !sure.implied ? listedScaleOf(facts, candidates) : undefined;
+    return { ...sure, stated, ...(listed && !listed.equals(stated.scale) ? { listed } : {}) };
   });
 }
+
+/** A drawing with one or two dimensions that are beyond doubt, and exactly at a scale that the office lists. */
+function listedScaleOf(facts: PageFacts, candidates: readonly Candidate[]): Scale | undefined {
+  const isPlain = ({ dimension, confidence }: Candidate): boolean =>
+    confidence >= BEYOND_DOUBT && dimension.drawnMm >= LONG_ENOUGH_MM;
+  if (candidates.length === 0 || !candidates.every(isPlain)) return undefined;
+  const fitting = facts.file.standard.listed.filter(({ scale }) =>
+    candidates.every((each) => fits(each, scale.toNumber())),
+  );
+  return fitting.length === 1 ? fitting[0]?.scale : undefined;
+}
+const BEYOND_DOUBT = 0.95;
+/** Shorter ones tell one scale from the next too roughly. */
+const LONG_ENOUGH_MM = 20;
 
 interface Part {
   readonly boxMm: BoxMm;
@@ -196,6 +218,8 @@ interface Part {
   readonly scale: number | undefined;
   /** Rises and bars that agree on it, too. */
   readonly told?: readonly Told[];
+  /** The title that stands with it. */
+  readonly title?: DrawingTitle;
 }
 
 /**
@@ -205,6 +229,24 @@ interface Part {
 function scaleOfAll(lengths: readonly Told[]): number | undefined {
   const [scale] = scalesOf(lengths);
   return scale !== undefined && lengths.every((each) => fits(each, scale)) ? scale : undefined;
+}
+
+/**
+ * The scale that the dimensions agree on with the rises and the bars beside them; where these contradict each other, with
+ * whichever of them goes with the dimensions: levels of a plan are no rises, and a bar may be another drawing's.
+ */
+function scaleByOthers(
+  candidates: readonly Candidate[],
+  others: readonly Told[],
+): { readonly scale: number; readonly told: readonly Told[] } | undefined {
+  const bars = others.filter(({ by }) => by === "bar");
+  const rises = others.filter(({ by }) => by === "rise");
+  const scaleWith = (told: readonly Told[]): number | undefined => scaleOfAll([...candidates, ...told]);
+  const whole = scaleWith(others);
+  if (whole !== undefined) return { scale: whole, told: others };
+  const [byBars, byRises] = [bars, rises].map((told) => (told.length > 0 ? scaleWith(told) : undefined));
+  if (byBars !== undefined && byRises === undefined) return { scale: byBars, told: bars };
+  return byRises !== undefined && byBars === undefined ? { scale: byRises, told: rises } : undefined;
 }
 
 function withOthers(part: Omit<DrawnPart, "stated">, told: readonly Told[]): Omit<DrawnPart, "stated"> {

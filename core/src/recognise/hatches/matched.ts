@@ -181,7 +181,9 @@ function isPartOf({ families, boxMm }: Hatch, entry: HatchEntry, angleDeg: numbe
   if (!isNarrow || entry.basis !== "paper" || entry.families.every(({ dashMm }) => dashMm.length === 0)) return false;
   return families.every((found) => {
     const along = entry.families.filter((each) => apart(found.angleDeg, each.angleDeg) <= angleDeg + found.angleOffDeg);
-    const isInterleaved = along.length > 1;
+    // Where whole and broken rows are seen side by side, they aren't taken for one.
+    const isAlone = families.filter((each) => apart(each.angleDeg, found.angleDeg) <= SAME_DEG).length === 1;
+    const isInterleaved = along.length > 1 && isAlone;
     return along.some(({ spacingMm }) =>
       [spacingMm, ...(isInterleaved ? [spacingMm / along.length] : [])].some(
         (each) => (found.isFew && found.spacingMm === 0) || Math.abs(found.spacingMm / each - 1) <= share,

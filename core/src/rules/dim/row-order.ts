@@ -40,11 +40,13 @@ export const rowOrder = rule({
         for (const side of along.sides)
           side.forEach((row, i) => {
             const [first] = row.dimensions;
-            // One that repeats another is told for that alone.
-            if (side.some((other) => other !== row && isSameRow(row, other))) return;
-            const rows = first && styleOf(first)?.style.rows;
-            if (!first || !rows || rows[0] !== "overall") return;
+            const style = first && styleOf(first)?.style;
+            if (!first || style?.rows[0] !== "overall") return;
+            const { rows } = style;
             const beyond = side.slice(i + 1);
+            // One that repeats another is told for that alone; where that is done, the outer one of the two is the overall.
+            const others = style.repeats === "left-out" ? side : beyond;
+            if (others.some((other) => other !== row && isSameRow(row, other))) return;
             const outer = beyond.find((each) => isCoarser(row, each)) ?? astrayFromGrid(row, beyond, rows, onGrid);
             if (!outer) return;
             const words = figuresOf(row);

@@ -37,6 +37,33 @@ describeRule("dim/row-order", [
     message: /^The row of the grid \(2400, 3200\) stands inside 1500, 3000, 3500; it belongs outside it\.$/,
   },
   {
+    name: "the overall twice inside the grid, where the office draws repeated rows",
+    layers,
+    content:
+      wall +
+      on(
+        1,
+        row({ ...ROW, stops: [40, 200] }) +
+          row({ ...ROW, y: 160, stops: [40, 200] }) +
+          row({ ...ROW, y: 168, stops: [40, 90, 200] }),
+      ),
+    standard: (s) => s.dimensionStyles.forEach((style) => (style.repeats = "drawn")),
+    findings: [["A-ANNO-DIMS", 1, "8000"]],
+  },
+  {
+    name: "the overall outside the grid and once more inside it, where the office draws repeated rows",
+    layers,
+    content:
+      wall +
+      on(
+        1,
+        row({ ...ROW, stops: [40, 200] }) +
+          row({ ...ROW, y: 160, stops: [40, 90, 200] }) +
+          row({ ...ROW, y: 168, stops: [40, 200] }),
+      ),
+    standard: (s) => s.dimensionStyles.forEach((style) => (style.repeats = "drawn")),
+  },
+  {
     name: "the same rows, with no grid to tell them by",
     layers,
     content: wall + on(1, row({ ...ROW, stops: ON_GRID }) + row({ ...ROW, y: 160, stops: [40, 70, 130, 200] })),

@@ -16,6 +16,16 @@ const few = (...levels: readonly (readonly [y: number, text: string])[]): string
   on(1, row({ ...ROW, stops: [40, 80, 200], scale: 100 }) + lettering("SCALE 1:50", 60, 45, 2.5)) +
   on(0, levels.map(([y, text]) => level(y, text)).join(""));
 
+/** A building at a scale, with one dimension over it and a title that says 1:50. */
+const alone = (scale: number): string =>
+  wall +
+  on(
+    1,
+    row({ ...ROW, stops: [40, 200], scale }) +
+      lettering("FOUNDATION PLAN", 60, 46, 5) +
+      lettering("SCALE 1:50", 60, 40, 2.5),
+  );
+
 /** A bar of four metres below the building, at a scale. */
 const bar = (scale: number): string =>
   stroke(120, 44, 120 + 4000 / scale, 44, 0.35) +
@@ -76,5 +86,21 @@ describeRule("scale/note-not-drawn", [
     findings: [[undefined, 2, "1:100", "1:50"]],
     message: /^1:50 is stated, but 2 of 2 dimensions and 1 scale bar are drawn at 1:100, as if/,
   },
+  {
+    // The levels of a plan read what they like; the bar goes with the dimensions.
+    name: "two dimensions, a scale bar that agrees with them, and levels that don't",
+    layers,
+    content: few([60, "±0.00"], [140, "+6.00"]) + on(1, bar(100)),
+    findings: [[undefined, 2, "1:100", "1:50"]],
+  },
+  {
+    name: "one dimension, at another listed scale than that under the title",
+    layers,
+    content: alone(100),
+    findings: [[undefined, 1, "1:100", "1:50"]],
+    message: /^1:50 is stated, but its only dimension is drawn at 1:100, as if/,
+  },
+  { name: "one dimension at no scale that is listed", layers, content: alone(87) },
+  { name: "one dimension at the scale under the title", layers, content: alone(50) },
   { name: "two dimensions, and a bar that goes with the note", layers, content: few() + on(1, bar(50)) },
 ]);
