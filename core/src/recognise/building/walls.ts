@@ -1,8 +1,9 @@
 import Flatbush from "flatbush";
 import { addTo, groupedBy } from "../../base/grouped";
+import { countBelow } from "../../base/sorted";
 import { boxOfPoints, contains, distanceToBox, grown, overlap, type BoxMm, type PointMm } from "../../drawing";
 import { isForHatches } from "../hatches/hatch-layers";
-import { hatchRows, HATCHES, SURE_HATCH } from "../hatches/hatches";
+import { hatchRows, HATCHES, SURE_HATCH, type Hatch } from "../hatches/hatches";
 import { LABEL_FRAMES } from "../label-frames";
 import { middleOf } from "../lettering";
 import { LETTERING_AT } from "../lettering-at";
@@ -21,6 +22,8 @@ const LEAST_ALONG = 1.5;
 /** Pens of walls: no finer than this share of the widest that draws any, which draws so much of all. */
 export const HEAVY_SHARE = 0.6;
 const MUCH = 0.1;
+/** Another pen is finer than one where it is no wider than this share of it. */
+const FINER = 0.85;
 const SAME_PEN = 0.08;
 /** A line lies between two others where it runs along so much of what they share. */
 const BETWEEN = 0.7;
@@ -85,6 +88,8 @@ export interface Band {
   /** Where the faces lie to the left of the way, rising. */
   readonly low: number;
   readonly high: number;
+  /** More outlines of the one or the other face, where partitions break it. */
+  readonly goingOn?: readonly number[];
 }
 
 export const pointOf = ({ way: [ux, uy] }: Band, along: number, left: number): PointMm => [
@@ -98,6 +103,7 @@ const sharedBy = (a: Band, b: Band): number => Math.min(a.to, b.to) - Math.max(a
 class WallFinder {
   private readonly lines: LineWork;
   private readonly scales: Scales;
+  private hatched: ReadonlySet<number> | undefined;
 
   constructor(private readonly facts: PageFacts) {
     const lines = facts.of(OUTLINES)[0]?.value;
@@ -108,20 +114,27 @@ class WallFinder {
 
   all(): Sure<Wall>[] {
     if (this.lines.count < 4 || this.lines.count > MOST_OUTLINES) return [];
-    const heavy = this.heavy(this.bands().filter((band) => !this.isOfHatch(band)));
+    const heavy = this.heavy(
+      this.bands().filter(({ one, other }) => ![one, other].some((i) => this.isOnHatchLayer(i))),
+    );
     if (heavy.length > MOST_BANDS) return [];
     const bands = this.withoutLettering(this.withoutLadders(this.nearest(heavy)));
-    const groups = this.together(this.withoutStubs(this.inLeaves(bands)));
-    const walls = groups.flat();
+    const groups = this.together(this.withoutStubs(this.inLeaves(this.withBrokenFaces(bands))));
+    const walls = groups.flatMap((group) => this.withoutFurniture(group));
     if (walls.length === 0) return [];
     const filled = walls.map((band) => this.isFilled(band));
     const mostFilled = filled.filter(Boolean).length > 0.6 * walls.length;
     return walls.map((band, i) => this.told(band, this.confidence(band, filled[i] ?? false, mostFilled)));
   }
 
-  private isOfHatch({ one, other }: Band): boolean {
-    const { layer } = this.facts.page.paths;
-    return [one, other].some((i) => isForHatches(this.facts.file, layer[this.lines.rows[i] ?? 0] ?? -1));
+  /** Whether an outline stands on a layer for hatches. */
+  private isOnHatchLayer(i: number): boolean {
+    return isForHatches(this.facts.file, this.facts.page.paths.layer[this.lines.rows[i] ?? 0] ?? -1);
+  }
+
+  private isHatchLine(i: number): boolean {
+    this.hatched ??= hatchRows(this.facts, SURE_HATCH);
+    return this.hatched.has(this.lines.rows[i] ?? -1) || this.isOnHatchLayer(i);
   }
 
   /** Every pair of outlines that could be the faces of a wall. */
@@ -283,6 +296,52 @@ class WallFinder {
     });
   }
 
+  /**
+   * A leaf whose face breaks at every partition, put together again: the pieces lie along one side of another leaf that
+   * goes through, one behind the other, with no more than a wall between them.
+   */
+  private withBrokenFaces(bands: readonly Band[]): Band[] {
+    const byLine = byLines(bands);
+    const gone = new Set<Band>();
+    const whole: Band[] = [];
+    for (const band of bands)
+      for (const side of ["low", "high"] as const) {
+        const pieces = this.piecesAlong(band, side, byLine).filter((piece) => !gone.has(piece));
+        const [first, ...others] = pieces;
+        if (!first || others.length === 0) continue;
+        whole.push({
+          ...first,
+          way: band.way,
+          to: Math.max(...pieces.map(({ to }) => to)),
+          goingOn: others.flatMap(({ one, other }) => [one, other]),
+        });
+        for (const piece of pieces) gone.add(piece);
+      }
+    return [...bands.filter((band) => !gone.has(band)), ...whole];
+  }
+
+  /** Short bands of one thickness along a side of a long one, in order; none where they don't go along most of it. */
+  private piecesAlong(band: Band, side: "low" | "high", byLine: ReadonlyMap<number, readonly Band[]>): Band[] {
+    const pieces = [band.one, band.other]
+      .flatMap((line) => (byLine.get(line) ?? []).slice(0, MOST_AT_LINE))
+      .filter(
+        (other) =>
+          isAtSide(other, band, side) &&
+          lengthOf(other) < lengthOf(band) &&
+          sharedBy(other, band) >= BETWEEN * lengthOf(other),
+      )
+      .sort((a, b) => a.from - b.from);
+    const [first] = pieces;
+    if (!first) return [];
+    const widest = this.scales.paper(pointOf(band, band.from, band.low), THICK.building.most, THICK.paper.most);
+    const isInOrder = pieces.every((piece, i) => {
+      const gap = i === 0 ? 0 : piece.from - pieces[i - 1]!.to;
+      return gap > -MEET_MM && gap <= widest && Math.abs(thickOf(piece) - thickOf(first)) < SAME_PLACE_MM;
+    });
+    const along = pieces.reduce((sum, piece) => sum + sharedBy(piece, band), 0);
+    return isInOrder && along >= BETWEEN * lengthOf(band) ? pieces : [];
+  }
+
   /** Bands that share faces, as leaves of one wall; what is between two walls is none. */
   private inLeaves(bands: readonly Band[]): LeafedBand[] {
     const byLine = byLines(bands);
@@ -291,9 +350,7 @@ class WallFinder {
         .flatMap((line) => byLine.get(line) ?? [])
         .find(
           (other) =>
-            other !== band &&
-            Math.abs(side === "high" ? other.low - band.high : other.high - band.low) < 0.05 &&
-            sharedBy(other, band) >= BETWEEN * Math.max(lengthOf(band), lengthOf(other)),
+            isAtSide(other, band, side) && sharedBy(other, band) >= BETWEEN * Math.max(lengthOf(band), lengthOf(other)),
         );
     const between = new Set(
       bands.filter((band) => {
@@ -377,13 +434,56 @@ class WallFinder {
       });
   }
 
+  /**
+   * Without boxes of a finer pen that stand along a wall: shelves and kitchens are as deep as walls may be thick, but
+   * hardly longer than that, and deeper than the walls around them are thick.
+   */
+  private withoutFurniture(group: readonly LeafedBand[]): LeafedBand[] {
+    const all = group.reduce((sum, band) => sum + lengthOf(band), 0);
+    const mostOf = (valueOf: (band: LeafedBand) => number): number =>
+      Math.max(
+        ...[...groupedBy(group, (band) => Math.round(valueOf(band) * 20) / 20)].flatMap(([value, alike]) =>
+          alike.reduce((sum, band) => sum + lengthOf(band), 0) >= MUCH * all ? [value] : [],
+        ),
+        0,
+      );
+    const pen = (band: Band): number => this.lines.widthMm[band.one] ?? 0;
+    const [widest, thickest] = [mostOf(pen), mostOf(thickOf)];
+    return group.filter(
+      (band) =>
+        lengthOf(band) >= STUB * thickOf(band) ||
+        pen(band) >= FINER * widest ||
+        thickOf(band) <= thickest + SAME_PLACE_MM ||
+        this.isFilled(band),
+    );
+  }
+
   private isFilled(band: Band): boolean {
     const edges = [band.one, band.other].filter((i) => this.lines.widthMm[i] === EDGE_OF_AREA);
     if (edges.length > 0) return true;
     const at = pointOf(band, (band.from + band.to) / 2, (band.low + band.high) / 2);
     return this.facts
       .of(HATCHES)
-      .some(({ value, confidence }) => confidence >= SURE_HATCH && distanceToBox(value.boxMm, at) === 0);
+      .some(
+        ({ value, confidence }) =>
+          confidence >= SURE_HATCH && distanceToBox(value.boxMm, at) === 0 && this.isWithin(value, band, at),
+      );
+  }
+
+  /** Whether lines of a hatch end at the faces of a wall: those of tiles go on over it. Areas filled with a pattern have none. */
+  private isWithin({ rows }: Hatch, band: Band, at: PointMm): boolean {
+    const work = this.facts.of(LINE_WORK)[0]?.value;
+    const near = work?.near(boxOfPoints([at], Math.max(thickOf(band), LEAST_LOOK_MM))) ?? [];
+    const own = near.filter((i) => isAmong(rows, work!.rows[i]!));
+    return (
+      own.length === 0 ||
+      own.some((i) =>
+        ([0, 1] as const).every((end) => {
+          const side = sideOf(band, work!.end(i, end));
+          return side > band.low - MEET_MM && side < band.high + MEET_MM;
+        }),
+      )
+    );
   }
 
   private confidence(band: Band, isFilled: boolean, mostFilled: boolean): number {
@@ -393,19 +493,25 @@ class WallFinder {
     return met ? CONFIDENCE.met : CONFIDENCE.alone;
   }
 
-  /** Whether something else meets a wall where it ends. */
+  /** Whether both faces of a wall go on beyond its end, or meet something there: a line that breaks off beside a wall is none of its faces. */
   private isMet(band: Band, along: number): boolean {
-    const ends = [pointOf(band, along, band.low), pointOf(band, along, band.high)];
-    return this.lines
-      .near(boxOfPoints(ends, MEET_MM))
-      .some((i) => i !== band.one && i !== band.other && ends.some((end) => this.lines.distance(i, end) <= MEET_MM));
+    const out = along === band.to ? 1 : -1;
+    return [band.low, band.high].every((side) => {
+      const end = pointOf(band, along, side);
+      const near = this.lines
+        .near(boxOfPoints([end], MEET_MM))
+        .filter((i) => this.lines.distance(i, end) <= MEET_MM && !this.isHatchLine(i));
+      const goesOn = (i: number): boolean =>
+        ([0, 1] as const).some((which) => out * (alongOf(band, this.lines.end(i, which)) - along) > 2 * MEET_MM);
+      return near.length > 1 || near.some(goesOn);
+    });
   }
 
   private told(band: LeafedBand, confidence: number): Sure<Wall> {
     const left = (band.low + band.high) / 2;
     const [from, to] = [pointOf(band, band.from, left), pointOf(band, band.to, left)];
     const scale = this.scales.at(from);
-    const pieces = [...new Set(band.leaves.flatMap(({ one, other }) => [one, other]))];
+    const pieces = [...new Set(band.leaves.flatMap(linesOf))];
     const rows = [...new Set(pieces.flatMap((i) => this.lines.rowsOf(i)))].sort((a, b) => a - b);
     const wall: Wall = {
       from,
@@ -444,9 +550,17 @@ const MOST_BANDS = 8_000;
 /** Openings are no wider. */
 export const WIDEST_OPENING = { building: 6000, paper: 120 };
 
+/** Whether a band has its one face where another has its lower or its higher one. */
+const isAtSide = (other: Band, band: Band, side: "low" | "high"): boolean =>
+  other !== band && Math.abs(side === "high" ? other.low - band.high : other.high - band.low) < SAME_PLACE_MM;
+const SAME_PLACE_MM = 0.05;
+
+/** The outlines that are its faces. */
+const linesOf = ({ one, other, goingOn: more = [] }: Band): number[] => [one, other, ...more];
+
 function byLines(bands: readonly Band[]): Map<number, Band[]> {
   const by = new Map<number, Band[]>();
-  for (const band of bands) for (const line of [band.one, band.other]) addTo(by, line, band);
+  for (const band of bands) for (const line of new Set(linesOf(band))) addTo(by, line, band);
   return by;
 }
 
@@ -515,5 +629,11 @@ function middle(lines: LineWork, i: number): PointMm {
   const [p, q] = [lines.end(i, 0), lines.end(i, 1)];
   return [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
 }
+
+/** The pieces of line around a place that tell what fills a thin wall. Millimetres. */
+const LEAST_LOOK_MM = 2.5;
+
+/** Whether a row is among some, rising. */
+const isAmong = (rows: Uint32Array, row: number): boolean => rows[countBelow(rows, row)] === row;
 
 export const boxOfWall = ({ from, to, thicknessMm }: Wall): BoxMm => boxOfPoints([from, to], thicknessMm / 2);

@@ -44,6 +44,13 @@ describeRule("build/room-area", [
     content: plan + box(80, 80, 20, 20) + hall("HALL", "52.2 m2") + label(HOUSE, [9500, 2000], "STORE", "18.0 m2"),
   },
   {
+    // A shelf in a finer pen, deeper than any wall is thick.
+    name: "a shelf along a wall, which is no wall",
+    layers,
+    scale: "1:50",
+    content: plan + box(181.5, 140, 12, 30, 0.35) + hall("HALL", "52.2 m2") + study("STUDY", "18.0 m2"),
+  },
+  {
     name: "areas of two rooms in one",
     layers,
     scale: "1:50",

@@ -1,3 +1,4 @@
+import { box, stroke } from "../../support/drawn";
 import { describeRule } from "../../support/rule-tester";
 import { drawnPlan, HOUSE, label, type TestPlan } from "../../support/walls";
 
@@ -47,6 +48,22 @@ describeRule("build/wall-thickness", [
     findings: [[undefined, 4, 279, 300]],
     message: /\(102, 75 and 102\)/,
   },
+  {
+    // The face towards the room breaks where a partition meets it: the wall is one all the same.
+    name: "leaves, the inner one of which breaks at a partition",
+    layers,
+    scale: "1:50",
+    content: drawnPlan(HOUSE) + leaves([338, 341]) + name,
+    findings: [[undefined, 5, 279, 300]],
+    message: /\(102, 75 and 102\)/,
+  },
+  {
+    // Its ends stand free beside those of the light.
+    name: "a short line beside the edge of a light",
+    layers,
+    scale: "1:50",
+    content: drawnPlan(HOUSE) + box(60, 140, 30, 24) + stroke(60.2, 135.5, 95, 135.5, 0.5) + name,
+  },
   { name: "treads, 280 apart", layers, scale: "1:50", content: drawnPlan(HOUSE) + treads() + name },
   { name: "bands that turn no corner", layers, scale: "1:50", content: cabinets + name },
   {
@@ -58,11 +75,20 @@ describeRule("build/wall-thickness", [
   { name: "no scale", layers, content: drawnPlan(withWall(5, 200)) + name, notJudged: true },
 ]);
 
-/** A wall in leaves that runs away from the right side of the house. */
-function leaves(): string {
+/** A wall in leaves that runs away from the right side of the house; a partition meets its lower face from one place to another. */
+function leaves(partition?: readonly [number, number]): string {
   const lines = [0, 102, 177, 279].map((at) => 120 - at / 50);
-  const level = lines.map((y) => `0.5 w 283 ${y} m 400 ${y} l S\n`).join("");
-  return `${level}0.5 w 400 ${lines[0]} m 400 ${lines[3]} l S\n`;
+  const [outer, , , inner] = lines as [number, number, number, number];
+  const [from, to] = partition ?? [400, 400];
+  const whole = lines.slice(0, 3).map((y) => stroke(283, y, 400, y, 0.5));
+  const broken = partition
+    ? [
+        stroke(to, inner, 400, inner, 0.5),
+        stroke(from, inner, from, inner - 30, 0.5),
+        stroke(to, inner, to, inner - 30, 0.5),
+      ]
+    : [];
+  return [...whole, stroke(283, inner, from, inner, 0.5), ...broken, stroke(400, outer, 400, inner, 0.5)].join("");
 }
 
 function treads(): string {
