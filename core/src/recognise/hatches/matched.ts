@@ -1,5 +1,5 @@
 import type { HatchEntry } from "../../standard/plain";
-import { distanceToBox, grown, overlap, type PointMm } from "../../drawing";
+import { distanceToBox, grown, overlap, type PointMm, clearBetween } from "../../drawing";
 import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
 import { LINE_WORK } from "../line-work";
 import type { Parameter } from "../parameter";
@@ -89,10 +89,20 @@ function goesOnIn(right: Hatch, { families, layer, boxMm }: Hatch): boolean {
     const wider = Math.round(times);
     if (apart(angleDeg, own.angleDeg) > SAME_DEG || wider < 2 || wider > MOST_LEFT_OUT) return false;
     const isOneGrid = [times, steps].every((each) => Math.abs(each - Math.round(each)) <= SAME_GRID);
-    return isOneGrid && overlap(grown(right.boxMm, wider * spacingMm), boxMm) !== undefined;
+    return isOneGrid && (overlap(grown(right.boxMm, wider * spacingMm), boxMm) !== undefined || isOneFront(right, own));
   });
 }
 const MOST_LEFT_OUT = 4;
+
+/** Whether lines of two hatches begin and end at the same heights, not far from each other: they are of one front. */
+function isOneFront({ boxMm: a }: Hatch, { angleDeg, boxMm: b }: HatchFamily): boolean {
+  const isUpright = apart(angleDeg, 90) <= SAME_DEG;
+  if (!isUpright && apart(angleDeg, 0) > SAME_DEG) return false;
+  const ends = isUpright ? [a.y - b.y, a.y + a.height - b.y - b.height] : [a.x - b.x, a.x + a.width - b.x - b.width];
+  return ends.every((off) => Math.abs(off) <= SAME_END_MM) && clearBetween(a, b) <= MOST_OF_FRONT_MM;
+}
+const SAME_END_MM = 0.5;
+const MOST_OF_FRONT_MM = 80;
 const SAME_GRID = 0.1;
 const SAME_DEG = 0.5;
 

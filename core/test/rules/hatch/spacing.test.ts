@@ -56,6 +56,21 @@ describeRule("hatch/spacing", [
     scale: "1:50",
   },
   {
+    name: "the same, farther along one front",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 42, 60, 90.0001, 6) + stripes(121, 40, 60, 60, 90.0001, 12)),
+    standard: asCladding,
+    scale: "1:50",
+  },
+  {
+    name: "cladding of twice the width in step with the right one, on another front",
+    layers: ["A-FLOR-PATT"],
+    content: on(0, stripes(40, 40, 42, 60, 90.0001, 6) + stripes(121, 40, 60, 40, 90.0001, 12)),
+    standard: asCladding,
+    scale: "1:50",
+    findings: [["A-FLOR-PATT", 5, 12, 6]],
+  },
+  {
     // A few boards above the windows, between them and below: 10 mm apart on paper, where 300 mm at 1:50 are 6.
     name: "boards of another width, which two windows interrupt",
     layers: ["A-FLOR-PATT", "A-GLAZ"],
