@@ -169,7 +169,9 @@ function alongBaseline(pieces: readonly Piece[]): Growing[] {
   /** Where two run into each other, the words of each still follow one another in the file. */
   const isOfAnother = (line: Growing, piece: Piece): boolean => {
     const next = ofRow.get((line.pieces.at(-1)?.row ?? -1) + 1);
-    return next !== undefined && next !== piece && goesOn(line, next) && runsInto(next, piece);
+    return (
+      next !== undefined && next !== piece && next.from >= piece.from && goesOn(line, next) && runsInto(next, piece)
+    );
   };
   const done: Growing[] = [];
   /** Lines that may still go on; several where two heights share a baseline. */

@@ -1,5 +1,5 @@
 import type { HatchEntry } from "../../standard/plain";
-import { distanceToBox, grown, overlap, type PointMm, clearBetween } from "../../drawing";
+import { clearBetween, distanceToBox, grown, overlap, type PointMm } from "../../drawing";
 import { DRAWN_PARTS, type DrawnPart } from "../dimensions/drawings";
 import { LINE_WORK } from "../line-work";
 import type { Parameter } from "../parameter";
@@ -93,6 +93,8 @@ function goesOnIn(right: Hatch, { families, layer, boxMm }: Hatch): boolean {
   });
 }
 const MOST_LEFT_OUT = 4;
+const SAME_GRID = 0.1;
+const SAME_DEG = 0.5;
 
 /** Whether lines of two hatches begin and end at the same heights, not far from each other: they are of one front. */
 function isOneFront({ boxMm: a }: Hatch, { angleDeg, boxMm: b }: HatchFamily): boolean {
@@ -103,8 +105,6 @@ function isOneFront({ boxMm: a }: Hatch, { angleDeg, boxMm: b }: HatchFamily): b
 }
 const SAME_END_MM = 0.5;
 const MOST_OF_FRONT_MM = 80;
-const SAME_GRID = 0.1;
-const SAME_DEG = 0.5;
 
 /**
  * In narrow and winding areas the lines of one direction don't lie where those of the other do. What is no hatch by

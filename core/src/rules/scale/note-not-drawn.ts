@@ -62,9 +62,9 @@ const lengthsOf = ({ agree, rises = 0, bars = 0 }: Implied): number => agree + r
 
 const lengthsInWords = ({ agree, of, rises = 0, bars = 0 }: Implied): string =>
   listed([
-    `${agree} of ${counted(of, "dimension")}`,
+    of === 1 ? "its only dimension" : `${agree} of ${counted(of, "dimension")}`,
     ...(rises > 0 ? [`${counted(rises, "rise")} between levels`] : []),
-    ...(bars > 0 ? [counted(bars, "scale bar")] : []),
+    ...(bars > 0 ? [bars === 1 ? "the scale bar" : counted(bars, "scale bar")] : []),
   ]);
 
 /** The scale that a drawing is drawn at, and what says so: enough lengths that agree, or the few that it has. */

@@ -1,6 +1,6 @@
-import type { OfficeStandard } from "@hemstitch/core/standard";
 import { box, pieces, stripes, stroke } from "../../support/drawn";
 import { on } from "../../support/raw-pdf";
+import { asCladding } from "../../support/hatches";
 import { describeRule } from "../../support/rule-tester";
 
 /** By the demo office's hatches: invented for the demo. */
@@ -8,17 +8,28 @@ const layers = ["A-WALL-PATT", "A-WALL"];
 const band = (degrees: number, spacing: number, layer = 0, [x, y, width, height] = [40, 40, 80, 6]): string =>
   on(layer, stripes(x!, y!, width!, height!, degrees, spacing));
 
-/** Tiles with joints in one direction only, and no other hatch. */
-function asCladding({ hatches }: OfficeStandard): void {
-  hatches.splice(0, hatches.length - 1);
-  hatches[0]?.families.splice(1);
-}
-
 /** One board across a front; beside windows, in three pieces. */
 const boards = (y: number, isBroken: boolean): string =>
   isBroken
     ? stroke(40, y, 60, y, 0.13) + stroke(90, y, 110, y, 0.13) + stroke(140, y, 160, y, 0.13)
     : stroke(40, y, 160, y, 0.13);
+
+/** Whole lines at 45° across a wall of 12 by 60 mm, and midway between them broken ones, piece by piece. */
+function concrete(spacing: number): string {
+  let content = "";
+  for (let k = -2; k * spacing < 60; k++)
+    for (const [across, isBroken] of [
+      [k * spacing, false],
+      [(k + 0.5) * spacing, true],
+    ] as const) {
+      const up = across * Math.SQRT2;
+      const [from, to] = [Math.max(40, 40 - up), Math.min(52, 100 - up)];
+      const [piece, step] = isBroken ? [1.5 * Math.SQRT1_2, 3 * Math.SQRT1_2] : [12, 12];
+      for (let x = from; to - x > 0.4; x += step)
+        content += stroke(x, x + up, Math.min(x + piece, to), Math.min(x + piece, to) + up, 0.13);
+    }
+  return content;
+}
 
 describeRule("hatch/spacing", [
   { name: "cut masonry", layers, content: band(45, 1.2) },
@@ -93,6 +104,12 @@ describeRule("hatch/spacing", [
     ),
     standard: asCladding,
     scale: "1:50",
+  },
+  {
+    name: "cut concrete in a narrow wall at half its spacing, whole and broken lines alike",
+    layers,
+    content: on(0, concrete(0.75)),
+    findings: [["A-WALL-PATT", 375, 0.75, 1.5]],
   },
   {
     name: "cladding of twice the width beside the right one, whose joints don't go on in it",

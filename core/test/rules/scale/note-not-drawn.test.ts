@@ -84,7 +84,7 @@ describeRule("scale/note-not-drawn", [
     layers,
     content: few() + on(1, bar(100)),
     findings: [[undefined, 2, "1:100", "1:50"]],
-    message: /^1:50 is stated, but 2 of 2 dimensions and 1 scale bar are drawn at 1:100, as if/,
+    message: /^1:50 is stated, but 2 of 2 dimensions and the scale bar are drawn at 1:100, as if/,
   },
   {
     // The levels of a plan read what they like; the bar goes with the dimensions.
