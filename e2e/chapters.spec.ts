@@ -185,6 +185,48 @@ test("rows are pasted from a spreadsheet, copied out again, sorted and filtered,
   await expect(row).toHaveCount(0);
 });
 
+test("pasted layers: what matches nothing is asked about, wrong cells are corrected in place", async ({ page }) => {
+  await page.goto("/standard/layers", { waitUntil: "networkidle" });
+  await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
+  const rows = [
+    ["Layer", "What for", "Stroke", "Line type"],
+    ["A-FENC", "Fences", "0,18", "Dashed"],
+    ["A-SITE", "Ground", "thick", "Continuous"],
+    ["A-TREE", "Trees", "0.25 mm", "perhaps"],
+  ];
+  await page.evaluate((text) => navigator.clipboard.writeText(text), rows.map((row) => row.join("\t")).join("\n"));
+  await page.getByRole("grid", { name: "Layers" }).focus();
+  await page.keyboard.press("Control+v");
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByText(/“What for” and “Stroke” match nothing in this list/)).toBeVisible();
+  await expect(dialog.getByRole("button", { name: /^Store/ })).toBeDisabled();
+  await dialog.getByRole("combobox", { name: "What for" }).click();
+  await page.getByRole("option", { name: "Purpose" }).click();
+  await dialog.getByRole("combobox", { name: "Stroke" }).click();
+  await page.getByRole("option", { name: "Pen", exact: true }).click();
+  await expect(dialog.getByText(/1 new, 0 changed, 0 as they are; 2 wrong/)).toBeVisible();
+  const thick = dialog.getByLabel("Row 3, Stroke");
+  await expect(thick).toHaveAttribute("aria-invalid", "true");
+  await thick.fill("0,5 mm");
+  await thick.press("Enter");
+  await expect(dialog.getByText(/2 new, 0 changed, 0 as they are; 1 wrong/)).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await dialog.getByLabel("Leave out the wrong rows").check();
+  await stored(page, () => dialog.getByRole("button", { name: "Store 2" }).click());
+  await expect(page.getByText("2 new, 0 changed, 1 left out.")).toBeVisible();
+  const filter = page.getByLabel("Filter Layers");
+  await filter.fill("A-FENC");
+  await expect(page.getByRole("row", { name: /A-FENC/ })).toContainText("0.18");
+  await filter.fill("A-SITE");
+  await expect(page.getByRole("row", { name: /A-SITE/ })).toContainText("0.5");
+  await filter.fill("A-TREE");
+  await expect(page.getByRole("row", { name: /A-TREE/ })).toHaveCount(0);
+  await filter.fill("A-FENC");
+  await page.getByRole("grid", { name: "Layers" }).focus();
+  await takeBack(page);
+  await expect(page.getByRole("row", { name: /A-FENC/ })).toHaveCount(0);
+});
+
 test("how a rule counts is set, judged by, and taken back; who draws may look only", async ({ page, browser }) => {
   await page.goto("/standard/checks", { waitUntil: "networkidle" });
   const rules = page.getByRole("table", { name: "Rules" });
@@ -205,8 +247,8 @@ test("how a rule counts is set, judged by, and taken back; who draws may look on
   await expect(page.getByText(/A layer with nothing on it \(layer\/empty\).*not judged/)).toBeVisible();
   await expect(page.getByText(/A width may be off by|a width may be off by/).first()).toContainText("0.02 mm");
   await page.goto("/standard/checks", { waitUntil: "networkidle" });
-  await rules.getByRole("link", { name: "Line widths that are no pen" }).click();
-  await expect(page.getByRole("heading", { name: "Line widths that are no pen" })).toBeVisible();
+  await rules.getByRole("link", { name: "Line widths not in the pen schedule" }).click();
+  await expect(page.getByRole("heading", { name: "Line widths not in the pen schedule" })).toBeVisible();
   await page.getByRole("link", { name: "Change it under Checks" }).click();
   await widthOff.fill("");
   await stored(page, () => widthOff.press("Enter"));

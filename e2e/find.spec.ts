@@ -38,7 +38,7 @@ test("what cannot be found is said, and a reader finds only what is shared with 
   await page.goto("/today", { waitUntil: "networkidle" });
   await page.keyboard.press("Control+k");
   await page.getByRole("combobox").fill("no such thing anywhere");
-  await expect(page.getByText("Nothing is called so, and nothing says so.")).toBeVisible();
+  await expect(page.getByText("Nothing found.")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog", { name: /^Find a layer/ })).toBeHidden();
 
@@ -48,6 +48,6 @@ test("what cannot be found is said, and a reader finds only what is shared with 
   await reader.getByRole("combobox").fill("orchard");
   await expect(reader.getByRole("option", { name: /Orchard Lane Veterinary Clinic/ }).first()).toBeVisible();
   await reader.getByRole("combobox").fill("A-GLAZ");
-  await expect(reader.getByText("Nothing is called so, and nothing says so.")).toBeVisible();
+  await expect(reader.getByText("Nothing found.")).toBeVisible();
   await reader.context().close();
 });

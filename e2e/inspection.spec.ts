@@ -23,10 +23,10 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   await page.getByRole("button", { name: /hall\.pdf/ }).click();
   const findings = page.getByRole("complementary", { name: "Findings" });
   await expect(findings.getByText(/The layer name “walls” does not follow the scheme/)).toBeVisible();
-  await expect(findings.getByText(/1 line is 0.3 mm wide, which is no pen/)).toBeVisible();
+  await expect(findings.getByText(/1 line is 0.3 mm wide, which is not in the pen schedule/)).toBeVisible();
   await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
   await expect(
-    page.getByRole("button", { name: /^Finding \d+: Line widths that are no pen\. 1 line is 0.3/ }),
+    page.getByRole("button", { name: /^Finding \d+: Line widths not in the pen schedule\. 1 line is 0.3/ }),
   ).toBeAttached();
 
   await findings.getByRole("button", { name: "by layer" }).click();

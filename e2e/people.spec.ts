@@ -14,7 +14,7 @@ test("nobody sees anything without signing in; the demo's sign-in page says who 
   await nobody.getByLabel("E-mail").fill("ida.fenn@tarnwick.example");
   await nobody.getByLabel("Password").fill("not the password");
   await nobody.getByRole("button", { name: "Sign in" }).click();
-  await expect(nobody.getByText(/do not belong together/)).toBeVisible();
+  await expect(nobody.getByText(/e-mail address or the password is wrong/)).toBeVisible();
 });
 
 test("signs in as a drafter, who looks and asks but does not change the standard, and out again", async ({
@@ -128,7 +128,7 @@ test("somebody comes in by an invitation's link, once", async ({ page, nobody })
   await nobody.goto("/today");
   await expect(nobody.getByText("This is for others")).toBeVisible();
   await nobody.goto(link);
-  await expect(nobody.getByText(/does not work any more/)).toBeVisible();
+  await expect(nobody.getByText(/is no longer valid/)).toBeVisible();
 });
 
 test("a token is shown once, and the command line judges by the edition in force with it", async ({
@@ -274,7 +274,7 @@ test("a password is changed, which ends other sessions; signing out everywhere e
   await elsewhere.reload();
   await expect(elsewhere).toHaveURL(/\/sign-in/);
   await signIn("a password of some length");
-  await expect(elsewhere.getByText(/do not belong together/)).toBeVisible();
+  await expect(elsewhere.getByText(/e-mail address or the password is wrong/)).toBeVisible();
   await signIn("another password, longer");
   await expect(elsewhere).toHaveURL(/\/today$/);
   await nobody.goto("/account", { waitUntil: "networkidle" });

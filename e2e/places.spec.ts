@@ -74,7 +74,7 @@ test("two browsers change the same particulars: the second is told and loses not
   await expect(page.getByText(/every sheet of the set is filled/)).toBeVisible();
   await other.getByLabel("Approved by").fill("T. Quill");
   await other.getByRole("button", { name: "Store particulars" }).click();
-  await expect(other.getByText(/Somebody has changed these particulars meanwhile/)).toBeVisible();
+  await expect(other.getByText(/Somebody else has changed these particulars in the meantime/)).toBeVisible();
   await expect(other.getByLabel("Approved by")).toHaveValue("T. Quill");
   await other.context().close();
 });

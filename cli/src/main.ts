@@ -10,6 +10,8 @@ Examples
       what departs from the demo office's standard, and where on the sheet
   hemstitch inspect *.pdf --standard office.json --format json --out report.json
       the same for many files and a standard of your own, for a program to read
+  hemstitch inspect "Ferry landing" --standard office.json
+      every drawing in a folder, and what shows only when its sheets are held against each other
   hemstitch inspect plan.pdf --standard office.json --scale "1/4in=1ft" --fail-on mend
       exit code 1 when anything is found that must be mended
   hemstitch mend plan.pdf --standard office.json --out plan-mended.pdf
@@ -51,7 +53,8 @@ const program = new Command("hemstitch")
 program
   .command("inspect")
   .description("Say what departs from the standard, and where.")
-  .argument("<files...>", "layered PDF files")
+  .argument("<files...>", "layered PDF files; a folder is a set, whose sheets are held against each other")
+  .option("--set", "all that is named is one set")
   .requiredOption("--standard <standard>", "the office standard: a JSON file, a preset, or your installation's address")
   .option("--kind <kind>", "the drawing kind: its pens and scales go before the general ones")
   .option("--scale <scale>", 'the scale the drawings are at: 1:100 or "1/4in=1ft"')

@@ -3,13 +3,14 @@ import { createHash } from "node:crypto";
 import { once } from "node:events";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
-import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import ExcelJS from "exceljs";
 import { preset, writeStandard } from "@hemstitch/core/standard";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { lettering, on, onePage } from "../../core/test/support/raw-pdf";
+import { mark, numbered, sheetFile } from "../../core/test/support/sheets";
 import { gridOf } from "../../core/test/support/title-block";
 import { checkedByQpdf, fixturesFolder } from "../../core/test/support/tools";
 
@@ -45,10 +46,12 @@ describe("rules", () => {
       id: "line/too-close",
       family: "line",
       severity: "mend",
+      scope: "page",
       title: "Parallel lines that print as one",
       parameters: [{ name: "leastClearMm", unit: "mm on paper", usual: 0.25, least: 0.05, most: 5 }],
     });
-    expect(listed.find((rule) => rule["id"] === "layer/malformed")).toMatchObject({ mends: "rename" });
+    expect(listed.find((rule) => rule["id"] === "layer/malformed")).toMatchObject({ mends: "rename", scope: "file" });
+    expect(listed.find((rule) => rule["id"] === "set/number-twice")).toMatchObject({ scope: "set", severity: "stop" });
   });
   it("are listed for people by family, with their figures", () => {
     const { out } = hemstitch("rules");
@@ -485,5 +488,82 @@ describe("--standard with an installation's address", () => {
     expect((await run("hst_good", "http://plans.office.example")).out).toContain("is not encrypted");
     expect(asked.length).toBe(before);
     expect((await run("hst_good", "http://127.0.0.1:1")).code).toBe(2);
+  });
+});
+
+describe("a set", () => {
+  interface SetReport {
+    readonly files: { readonly path: string; readonly findings: { readonly rule: string }[] }[];
+    readonly sets?: {
+      readonly sheets: string[];
+      readonly findings: Record<string, unknown>[];
+      readonly notJudged: { readonly rule: string; readonly reason: string }[];
+    }[];
+    readonly totals: { readonly stop: number };
+  }
+  const inspected = (...args: string[]): { code: number | null; report: SetReport; err: string } => {
+    const { code, out, err } = hemstitch("inspect", ...args, "--standard", "tarnwick", "--format", "json");
+    return { code, report: JSON.parse(out || "{}") as SetReport, err };
+  };
+  const A101 = { number: "A-101", content: mark("3", "A-501", 100, 150) };
+  const DETAILS = { number: "A-501", content: numbered("1", "EAVES DETAIL", 40, 60) };
+
+  beforeAll(async () => {
+    mkdirSync(file("works/details"), { recursive: true });
+    mkdirSync(file("nothing"));
+    writeFileSync(file("works/10 plan.pdf"), await sheetFile([A101]));
+    writeFileSync(
+      file("works/2 plan.PDF"),
+      await sheetFile([{ number: "A-101", content: lettering("ROOF", 60, 200, 3.5) }]),
+    );
+    writeFileSync(file("works/details/a.pdf"), await sheetFile([DETAILS]));
+    writeFileSync(file("works/notes.txt"), "no drawing");
+    writeFileSync(file("works/.hidden.pdf"), "no drawing");
+  });
+
+  it("is a folder: its sheets are held against each other, and what is found so stands beside the files", () => {
+    const { code, report } = inspected("works");
+    const paths = ["works/2 plan.PDF", "works/10 plan.pdf", "works/details/a.pdf"];
+    expect(report.files.map(({ path }) => path)).toEqual(paths);
+    expect(report.sets).toHaveLength(1);
+    const { sheets, findings } = report.sets![0]!;
+    expect(sheets).toEqual(paths.map((path) => `${path}#1`));
+    expect(findings.map(({ rule, subject }) => [rule, subject])).toEqual([
+      ["set/number-twice", "A-101"],
+      ["ref/missing", "3/A-501 on A-101"],
+    ]);
+    expect(findings[0]!["places"]).toMatchObject([
+      { path: paths[0], page: 1, atMm: { width: expect.any(Number) as number } },
+      { path: paths[1], page: 1 },
+    ]);
+    expect(findings.every(({ key }) => typeof key === "string" && key.length >= 8)).toBe(true);
+    const ofFiles = report.files.flatMap((each) => each.findings.map(({ rule }) => rule));
+    expect(ofFiles.filter((rule) => /^(set|ref)\//.test(rule))).toEqual([]);
+    expect(report.totals.stop).toBeGreaterThanOrEqual(2);
+    expect(code).toBe(1);
+  });
+  it("is what is named, where the call says so; without it each file is by itself", () => {
+    const [a, b] = ["works/10 plan.pdf", "works/details/a.pdf"];
+    const { report } = inspected(a, b, "--set");
+    expect(report.sets?.map(({ findings }) => findings.map(({ rule }) => rule))).toEqual([["ref/missing"]]);
+    expect(inspected(a, b).report.sets).toBeUndefined();
+  });
+  it("with a file that can't be read says of no sheet that it is missing", () => {
+    writeFileSync(file("works/details/b.pdf"), "not a drawing");
+    const { code, report } = inspected("works", "good.pdf");
+    expect(code).toBe(2);
+    expect(report.files).toHaveLength(5);
+    expect(report.sets).toHaveLength(1);
+    expect(report.sets![0]!.findings.map(({ rule }) => rule)).toContain("set/number-twice");
+  });
+  it("is told for people, with the sheets that a finding shows on", () => {
+    const { out } = hemstitch("inspect", "works", "--standard", "tarnwick");
+    expect(out).toContain("The set works  (3 sheets)");
+    expect(out).toMatch(/Two sheets have the number A-101: works\/2 plan\.PDF and works\/10 plan\.pdf\. {2}on works/);
+  });
+  it("of a folder without drawings is no call that can be answered", () => {
+    const { code, err } = inspected("nothing");
+    expect(code).toBe(2);
+    expect(err).toContain("There are no PDF files in the folder nothing");
   });
 });

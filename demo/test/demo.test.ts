@@ -52,7 +52,8 @@ describe("demo drawings", () => {
 
   it("plant every rule that one file can be judged by", () => {
     const planted = new Set([...Object.values(PLANTED).flat(), { rule: "title/differs" }].map(({ rule }) => rule));
-    expect(RULES.map(({ id }) => id).filter((id) => !planted.has(id))).toEqual([]);
+    const ofOneFile = RULES.filter(({ scope }) => scope !== "set").map(({ id }) => id);
+    expect(ofOneFile.filter((id) => !planted.has(id))).toEqual([]);
   });
 
   it.each(Object.keys(PLANTED).filter((file) => PLANTED[file]!.some((each) => each.mends)))(

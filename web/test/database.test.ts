@@ -291,7 +291,7 @@ describe("requests", () => {
 
 describe("tables", () => {
   const csv = (text: string): Uint8Array => new TextEncoder().encode(text);
-  const options = { sheet: "", mapping: "", replace: false, store: true };
+  const options = { sheet: "", mapping: "", replace: false, partly: false, corrections: [], store: true };
   it("are tried without storing, and the columns chosen last time are remembered", async () => {
     const who = await asker();
     const bytes = csv("Stift;Breite\nbold;0.6");
@@ -307,5 +307,25 @@ describe("tables", () => {
     const again = await tryTable(who, "pens", bytes, options);
     expect(again.ok && again.value.run.mapping).toEqual(["id", "widthMm"]);
     expect(again.ok && again.value.run.sums.unchanged).toBe(1);
+  });
+  it("with a column that nobody knows are not stored before it is decided, which is remembered, too", async () => {
+    const who = await asker();
+    const bytes = csv("Pen;Width;Maker\nbold;0,6 mm;ours");
+    const first = await tryTable(who, "pens", bytes, options);
+    expect(first.ok && [first.value.run.undecided, first.value.edits]).toEqual([[2], []]);
+    const told = await tryTable(who, "pens", bytes, { ...options, mapping: "id,widthMm,-" });
+    expect(told.ok && told.value.edits.map(({ entry }) => entry?.["widthMm"])).toEqual([0.6]);
+    if (told.ok) await rememberMapping(who.officeId, "pens", told.value.run.columns, told.value.run.mapping);
+    const again = await tryTable(who, "pens", bytes, options);
+    expect(again.ok && [again.value.run.undecided, again.value.edits.length]).toEqual([[], 1]);
+  });
+  it("go in part where that is asked, with cells as they were corrected", async () => {
+    const who = await asker();
+    const bytes = csv("Pen;Width\nbold;much\nfine;little\nsoft;0.3");
+    const partly = await tryTable(who, "pens", bytes, { ...options, partly: true, corrections: [[2, 1, "0.6"]] });
+    expect(partly.ok && partly.value.run.sums).toEqual({ added: 2, changed: 0, unchanged: 0, wrong: 1 });
+    expect(partly.ok && partly.value.edits.map(({ entry }) => entry?.["id"])).toEqual(["bold", "soft"]);
+    const whole = await tryTable(who, "pens", bytes, options);
+    expect(whole.ok && whole.value.edits).toEqual([]);
   });
 });

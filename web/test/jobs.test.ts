@@ -8,7 +8,15 @@ import { largePage } from "../../bench/src/large-page";
 import { on, onePage } from "../../core/test/support/raw-pdf";
 import { checkedByQpdf } from "../../core/test/support/tools";
 import { fileBytes } from "../src/server/files/pieces";
-import { changeLog, drawings, inspectedFiles, inspections, jobs, planSets } from "../src/server/database/schema";
+import {
+  changeLog,
+  drawings,
+  findings,
+  inspectedFiles,
+  inspections,
+  jobs,
+  planSets,
+} from "../src/server/database/schema";
 import { publish } from "../src/server/queries/editions";
 import { askForEffect, cancelEffect, effectRow } from "../src/server/queries/effects";
 import { editDraft, editList } from "../src/server/queries/change-draft";
@@ -16,7 +24,7 @@ import { draftOf } from "../src/server/queries/standard";
 import { enqueue } from "../src/server/jobs/enqueue";
 import { run, runNow, takeNext, takeOne } from "../src/server/jobs/run";
 import { closeThreads } from "../src/server/jobs/threads";
-import { findingsOf } from "../src/server/queries/findings";
+import { findingsOf, keepFindings } from "../src/server/queries/findings";
 import { queueMend } from "../src/server/queries/hand-in";
 import { cancelFiles, drawingOf } from "../src/server/queries/inspections";
 import { database, inspectNow, mendNow, newOffice, newPerson, pool, rowOf, waitingFile } from "./support";
@@ -75,7 +83,7 @@ describe("an inspection job", () => {
     const findings = await findingsOf(id, "received");
     expect(findings.map(({ rule, title, count }) => [rule, title, count])).toEqual([
       ["layer/malformed", "A layer name that does not follow the scheme", 1],
-      ["line/width-off-series", "Line widths that are no pen", 1],
+      ["line/width-off-series", "Line widths not in the pen schedule", 1],
     ]);
     const kept = (await keptOf(first.sha256))!;
     expect(kept.version).toBe(DRAWING_VERSION);
@@ -162,6 +170,55 @@ describe("a mend job", () => {
       mendJob: { state: "done", attempts: 2 },
       mended: [{ rule: "line/width-off-series" }],
     });
+  });
+});
+
+describe("the numbers of findings", () => {
+  const numbersOf = async (id: string, look: "received" | "mended") =>
+    Object.fromEntries((await findingsOf(id, look)).map(({ rule, number }) => [rule, number]));
+  it("stay after a mend, with what is left", async () => {
+    const who = await newPerson(await newOffice(), "drafter");
+    const id = await waitingFile(who.officeId, BAD);
+    await inspectNow(id);
+    const before = await findingsOf(id, "received");
+    expect(before.map(({ number }) => number)).toEqual(before.map((_, i) => i + 1));
+    const first = before.find(({ mend }) => mend)!;
+    await queueMend(who, { id, name: "plan.pdf" }, [first.key]);
+    await mendNow(id);
+    const { [first.rule]: _mended, ...left } = await numbersOf(id, "received");
+    expect(Object.keys(left).length).toBeGreaterThan(0);
+    expect(await numbersOf(id, "mended")).toEqual(left);
+  });
+  it("are known again where keys were made up otherwise, and are not given twice", async () => {
+    const who = await newPerson(await newOffice(), "drafter");
+    const id = await waitingFile(who.officeId, BAD);
+    await inspectNow(id);
+    const found = await findingsOf(id, "received");
+    const before = await numbersOf(id, "received");
+    const [first] = found;
+    // An earlier version's keys, in another turn; one finding is gone, one is new.
+    await database
+      .update(findings)
+      .set({ key: sql`'old ' || ${findings.key}` })
+      .where(eq(findings.fileId, id));
+    const fresh = { ...first!, key: "fresh", rule: "line/doubled", measured: "new" };
+    await keepFindings(database, id, "received", [fresh, ...found.slice(1).reverse()]);
+    const { [first!.rule]: _gone, ...stayed } = before;
+    expect(await numbersOf(id, "received")).toEqual({ ...stayed, "line/doubled": found.length + 1 });
+    expect((await findingsOf(id, "received"))[0]!.rule).toBe("line/doubled");
+  });
+  it("of an earlier version's keys are still mended when they are chosen", async () => {
+    const who = await newPerson(await newOffice(), "drafter");
+    const id = await waitingFile(who.officeId, BAD);
+    await inspectNow(id);
+    await database
+      .update(findings)
+      .set({ key: sql`'old ' || ${findings.key}` })
+      .where(eq(findings.fileId, id));
+    const chosen = (await findingsOf(id, "received")).find((finding) => finding.rule === "line/width-off-series")!;
+    await queueMend(who, { id, name: "plan.pdf" }, [chosen.key]);
+    await mendNow(id);
+    expect(await rowOf(id)).toMatchObject({ mended: [{ rule: "line/width-off-series" }] });
   });
 });
 

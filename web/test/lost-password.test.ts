@@ -106,7 +106,7 @@ describe("a lost password", () => {
     const refused = await join("not the right password");
     expect([refused.status, await refused.text()]).toEqual([
       401,
-      expect.stringContaining("makes a link for a new one"),
+      expect.stringContaining("can make a link for a new one"),
     ]);
     expect((await join(PASSWORD)).status).toBe(201);
   });

@@ -169,7 +169,11 @@ describe("what is said when something fails on the way", () => {
         await terminate(on);
       }),
     );
-    expect(answer).toMatchObject({ status: 503, retry: "5", message: "The database is away. Nothing was stored." });
+    expect(answer).toMatchObject({
+      status: 503,
+      retry: "5",
+      message: "The database can\'t be reached. Nothing was stored.",
+    });
     expect(await database.select().from(offices).where(eq(offices.name, name))).toEqual([]);
   });
   it("something may be stored, where it was before the connection is lost", async () => {

@@ -1,9 +1,11 @@
-import { readAndInspect, type InspectOptions } from "@hemstitch/core/inspect";
+import { inspectSet, readAndInspect, type InspectOptions } from "@hemstitch/core/inspect";
 import { nodeInflate } from "@hemstitch/core/node/inflate";
 import { parseScale, type Scale } from "@hemstitch/core/quantity";
-import { reportJson, totals, type ReportedFile } from "@hemstitch/core/report/json";
+import { reportJson, totals, type Reported, type ReportedFile, type ReportedSet } from "@hemstitch/core/report/json";
+import type { SheetOfSet } from "@hemstitch/core/rules";
 import { SEVERITIES, type OfficeStandard, type Severity } from "@hemstitch/core/standard/plain";
 import { limitsFromEnvironment, readInput, sha256 } from "../files";
+import { inputsOf, type SetOfFiles } from "../inputs";
 import { particularsFrom } from "../particulars";
 import { Progress } from "../progress";
 import { standardFrom } from "../standard-argument";
@@ -20,10 +22,12 @@ export interface InspectArguments {
   readonly format: string;
   readonly out?: string;
   readonly failOn: string;
+  /** All that is named is one set. */
+  readonly set?: boolean;
 }
 
-/** Inspects files; returns the exit code of the contract. */
-export async function runInspect(files: readonly string[], options: InspectArguments): Promise<number> {
+/** Inspects files, and the sets that they form; returns the exit code of the contract. */
+export async function runInspect(named: readonly string[], options: InspectArguments): Promise<number> {
   if (options.format !== "text" && options.format !== "json")
     throw new UsageError(`--format takes text or json, not “${options.format}”.`);
   if (options.failOn !== "never" && !SEVERITIES.includes(options.failOn as Severity))
@@ -36,21 +40,50 @@ export async function runInspect(files: readonly string[], options: InspectArgum
     ...(kind === undefined ? {} : { kind }),
     ...(await particularsFrom(options.particulars)),
   };
-  const progress = new Progress(files.length, "inspecting");
-  const reported: ReportedFile[] = [];
-  for (const path of files) {
-    reported.push(await inspectFile(path, standard, given));
+  const { paths, sets } = await inputsOf(named, options.set === true);
+  const progress = new Progress(paths.length, "inspecting");
+  const files: ReportedFile[] = [];
+  const sheets = new Map<string, readonly SheetOfSet[]>();
+  for (const path of paths) {
+    const isOfSet = sets.some((set) => set.paths.includes(path));
+    const file = await inspectFile(path, standard, { ...given, isOfSet });
+    files.push(file);
+    if (isOfSet) sheets.set(path, sheetsOf(file));
     progress.step(path);
   }
   progress.stop();
+  const reported: Reported = { files, sets: sets.map((set) => judgeSet(set, sheets, standard)) };
   const report =
     options.format === "json"
       ? `${JSON.stringify(reportJson(VERSION, standard, reported))}\n`
       : reportText(standard, reported);
   if (options.out === undefined) await writeOut(report);
-  else await writeWhole(options.out, report, files);
-  if (reported.some((file) => !file.inspected)) return 2;
+  else await writeWhole(options.out, report, paths);
+  if (files.some((file) => !file.inspected)) return 2;
   return fails(reported, options.failOn) ? 1 : 0;
+}
+
+/** The pages of a file as sheets, by their features as they would be kept: the drawing can be let go. */
+const sheetsOf = ({ path, sha256: hash, inspected }: ReportedFile): SheetOfSet[] =>
+  (inspected?.features() ?? []).map((features) => ({
+    drawing: path,
+    sha256: hash,
+    features: JSON.parse(JSON.stringify(features)) as SheetOfSet["features"],
+  }));
+
+function judgeSet(
+  { name, paths }: SetOfFiles,
+  known: ReadonlyMap<string, readonly SheetOfSet[]>,
+  standard: OfficeStandard,
+): ReportedSet {
+  const sheets = paths.flatMap((path) => known.get(path) ?? []);
+  // A file that could not be read may be the sheet that seems to be missing.
+  const isWhole = paths.every((path) => (known.get(path) ?? []).length > 0);
+  return {
+    name,
+    sheets: sheets.map(({ drawing, features }) => ({ path: drawing, page: features.page })),
+    inspected: inspectSet(sheets, standard, { isWhole }),
+  };
 }
 
 /** Waits until a pipe has taken all of it; a long report must not be cut off. */
@@ -94,8 +127,8 @@ async function inspectFile(path: string, standard: OfficeStandard, given: Inspec
   return { path, sha256: hash, drawing, inspected, ...(given.scale ? { statedScale: given.scale } : {}) };
 }
 
-function fails(files: readonly ReportedFile[], failOn: string): boolean {
+function fails(reported: Reported, failOn: string): boolean {
   if (failOn === "never") return false;
-  const sums = totals(files);
+  const sums = totals(reported);
   return SEVERITIES.slice(0, SEVERITIES.indexOf(failOn as Severity) + 1).some((severity) => sums[severity] > 0);
 }

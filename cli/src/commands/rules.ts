@@ -10,10 +10,11 @@ export function runRules({ format }: { readonly format: string }): number {
 }
 
 const asJson = () =>
-  RULE_BOOK.map(({ id, family, severity, title, parameters, mends }) => ({
+  RULE_BOOK.map(({ id, family, severity, scope, title, parameters, mends }) => ({
     id,
     family,
     severity,
+    scope,
     title,
     parameters: parameters.map(({ name, unit, usual, least, most }) => ({ name, unit, usual, least, most })),
     ...(mends ? { mends } : {}),

@@ -2,6 +2,9 @@
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
 
+/** `1 line of lettering`, `3 lines of lettering`: what a reader sees, however many strings a file sets it in. */
+export const linesOfLettering = (count: number): string => counted(count, "line of lettering", "lines of lettering");
+
 /** A length in millimetres for a sentence: at most three decimals. */
 export const mm = (value: number): string => `${Number(value.toFixed(3))} mm`;
 

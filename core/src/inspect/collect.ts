@@ -9,6 +9,9 @@ import {
   type Marks,
   type Shape,
 } from "../drawing";
+import { countLines } from "../recognise/line-of-row";
+import { PAGE_NAMES } from "../recognise/page-names";
+import type { FileFacts } from "../recognise/recogniser";
 import type { Report, Rule } from "../rules";
 import type { Severity } from "../standard/plain";
 import { MOST_PLACES, MOST_SHAPES, type Finding, type FoundOn } from "./finding";
@@ -22,18 +25,34 @@ interface Gathered {
   readonly regions: BoxMm[];
   readonly mend: Change[];
   readonly shapes: Shape[];
+  /** Things that its marks make up, where the rule said how many. */
+  things: number;
 }
 
 /** Gathers reports; those that say the same of one layer become one finding with all its places. */
 export class Collector {
   private readonly gathered = new Map<string, Gathered>();
 
-  constructor(private readonly drawing: Drawing) {}
+  private readonly drawing: Drawing;
+
+  constructor(private readonly file: FileFacts) {
+    this.drawing = file.drawing;
+  }
 
   add(rule: Rule, severity: Severity, report: Report): void {
     const key = this.keyOf(rule, report);
-    const known = this.gathered.get(key) ?? { rule, severity, report, marks: [], regions: [], mend: [], shapes: [] };
+    const known = this.gathered.get(key) ?? {
+      rule,
+      severity,
+      report,
+      marks: [],
+      regions: [],
+      mend: [],
+      shapes: [],
+      things: 0,
+    };
     this.gathered.set(key, known);
+    known.things += report.things ?? 0;
     if (report.marks) known.marks.push(report.marks);
     if (report.regionMm) known.regions.push(report.regionMm);
     known.mend.push(...(report.mend ?? []));
@@ -46,9 +65,10 @@ export class Collector {
   }
 
   /**
-   * What a finding is known by: the rule, the layer, what was measured and what was expected, and the
-   * place where each place is a departure of its own. Nothing in it depends on the order of marks in
-   * the file, so that the same finding is known again in the file's next version.
+   * What a finding is known by: the rule, the sheet, the layer, what was measured and what was expected,
+   * and the place where each place is a departure of its own. Nothing in it depends on the order of marks
+   * in the file, nor on how many pages stand before, so that the same finding is known again in the file's
+   * next version.
    */
   private keyOf({ id }: Rule, report: Report): string {
     const { page, layer, measured, expected, placed, mend } = report;
@@ -58,7 +78,7 @@ export class Collector {
     return digest(
       JSON.stringify([
         id,
-        page,
+        this.nameOf(page),
         // A layer called “no layer” is not the same as none.
         layer === undefined ? null : (this.drawing.layers[layer]?.name ?? -1),
         figure(measured),
@@ -69,16 +89,22 @@ export class Collector {
     );
   }
 
+  /** What a page is known by; nothing for the whole file. */
+  private nameOf(page: number): string | null {
+    return page === 0 ? null : (this.file.of(PAGE_NAMES)[0]?.value[page - 1] ?? "");
+  }
+
   findings(): { readonly findings: Finding[]; readonly foundOn: ReadonlyMap<string, FoundOn> } {
     const foundOn = new Map<string, FoundOn>();
     const findings = [...this.gathered].map(
-      ([key, { rule, severity, report, marks, regions, mend, shapes }]): Finding => {
+      ([key, { rule, severity, report, marks, regions, mend, shapes, things }]): Finding => {
         foundOn.set(key, { marks, mend });
         const { message, page, layer, measured, expected, unit, suggestions } = report;
         const count = Math.max(
           1,
           marks.reduce((sum, each) => sum + each.rows.length, 0),
         );
+        const words = message(things || this.thingsOf(page, marks));
         const name = layer === undefined ? undefined : this.drawing.layers[layer]?.name;
         const places = regions.length > 0 ? inTurn(regions) : this.places(marks, page, count);
         const possible = mend.map((change) => possiblePart(this.drawing, change));
@@ -92,7 +118,7 @@ export class Collector {
           severity,
           page,
           ...(name === undefined ? {} : { layer: name }),
-          message: reason === undefined ? message(count) : `${message(count)} ${reason}`,
+          message: reason === undefined ? words : `${words} ${reason}`,
           ...(measured === undefined ? {} : { measured }),
           ...(expected === undefined ? {} : { expected }),
           ...(unit === undefined ? {} : { unit }),
@@ -106,6 +132,14 @@ export class Collector {
       },
     );
     return { findings, foundOn };
+  }
+
+  /** How many things a reader counts in marks: lines of lettering, however many strings each is set in, and single paths. */
+  private thingsOf(page: number, marks: readonly Marks[]): number {
+    const facts = this.file.pages[page - 1];
+    const strings = marks.flatMap(({ of, rows }) => (of === "texts" ? [...rows] : []));
+    const paths = marks.reduce((sum, { of, rows }) => sum + (of === "texts" ? 0 : rows.length), 0);
+    return Math.max(1, paths + (facts ? countLines(facts, strings) : strings.length));
   }
 
   /** Boxes of marks, four numbers each. */

@@ -1,5 +1,6 @@
 import type { BoxMm, Change, ChangeKind, Marks, Shape } from "../drawing";
 import type { GuessedKind } from "../recognise/drawing-kinds";
+import type { PageFeatures } from "../recognise/features";
 import type { RecognisedDrawing } from "../recognise/recognised";
 import type { Severity } from "../standard/plain";
 
@@ -31,6 +32,8 @@ export interface Finding {
   readonly boxMm: BoxMm;
   /** x, y, width, height of each place in turn, millimetres; at most `MOST_PLACES` places. */
   readonly placesMm: readonly number[];
+  /** Places on other pages, of a departure that shows only when pages are held against each other. */
+  readonly elsewhere?: readonly { readonly page: number; readonly boxMm: BoxMm }[];
   /** Drawn geometry that shows what was measured. */
   readonly shapes?: readonly Shape[];
 }
@@ -73,6 +76,8 @@ export interface Inspected {
   readonly drawings: readonly (readonly RecognisedDrawing[])[];
   /** The kind of each page that was said or guessed, and by what; none where it is not known. */
   readonly kinds: readonly (KindOfPage | null)[];
+  /** What was recognised on each page, to be kept and held against other sheets. Worked out when it is asked for. */
+  features(): readonly PageFeatures[];
   /** By the keys of the findings. */
   readonly foundOn: ReadonlyMap<string, FoundOn>;
 }

@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { counted } from "../base/words";
+import { linesOfLettering } from "../base/words";
 import { boxOfPoints, changeOfSome, PAINT, textLines, type BoxMm, type HeightChange, type Page } from "../drawing";
 
 /**
@@ -31,6 +31,7 @@ export function withRoom(page: Page, change: HeightChange): Roomy {
   for (const { becomes: box } of lines) index.add(box.x, box.y, box.x + box.width, box.y + box.height);
   index.finish();
   const crowded = new Set<number>();
+  let left = 0;
   for (const line of lines) {
     if (!line.rows.some((row) => set.has(row))) continue;
     const { x, y, width, height } = line.becomes;
@@ -38,12 +39,13 @@ export function withRoom(page: Page, change: HeightChange): Roomy {
       const other = lines[at];
       return other && other !== line && overlaps(line.becomes, other.becomes) && !overlaps(line.was, other.was);
     });
-    if (runsInto) line.rows.forEach((row) => crowded.add(row));
+    if (!runsInto) continue;
+    left++;
+    line.rows.forEach((row) => crowded.add(row));
   }
   const kept = [...change.rows.keys()].filter((i) => !crowded.has(change.rows[i] ?? -1));
   if (kept.length === change.rows.length) return { change };
-  const left = change.rows.length - kept.length;
-  const reason = `${counted(left, "string")} would run into other lettering at this height, and ${left === 1 ? "is" : "are"} left as ${left === 1 ? "it is" : "they are"}.`;
+  const reason = `${linesOfLettering(left)} would run into other lettering at this height, and ${left === 1 ? "is" : "are"} left as ${left === 1 ? "it is" : "they are"}.`;
   return kept.length === 0 ? { reason } : { change: changeOfSome(change, kept) as HeightChange, reason };
 }
 

@@ -11,6 +11,7 @@ import type { StandardLookup } from "../standard/plain";
 import { inItsUnits, type Scale } from "../quantity";
 import { LEVELS, type Level } from "./building/levels";
 import { OPENINGS, SURE_WALL } from "./building/openings";
+import { mayBeOnPlan } from "./building/plans";
 import { ROOMS } from "./building/rooms";
 import { SLOPES } from "./building/slopes";
 import { WALLS } from "./building/walls";
@@ -365,15 +366,17 @@ const inBuilding = (lengthMm: number, scale: number | undefined): { buildingMm?:
 const wallsOn = (facts: PageFacts): RecognisedWall[] => [
   ...facts.of(WALLS).flatMap(({ value, confidence }): RecognisedWall[] => {
     const { from, to, thicknessMm, scale } = value;
-    return confidence < SURE_WALL ? [] : [{ kind: "wall", from, to, thicknessMm, ...inBuilding(thicknessMm, scale) }];
+    return confidence < SURE_WALL || !mayBeOnPlan(facts, from)
+      ? []
+      : [{ kind: "wall", from, to, thicknessMm, ...inBuilding(thicknessMm, scale) }];
   }),
-  ...facts.of(OPENINGS).map(({ value: { use, from, to, widthMm, wall } }) => ({
-    kind: use,
-    from,
-    to,
-    thicknessMm: wall.thicknessMm,
-    ...inBuilding(widthMm, wall.scale),
-  })),
+  ...facts
+    .of(OPENINGS)
+    .flatMap(({ value: { use, from, to, widthMm, wall } }): RecognisedWall[] =>
+      mayBeOnPlan(facts, from)
+        ? [{ kind: use, from, to, thicknessMm: wall.thicknessMm, ...inBuilding(widthMm, wall.scale) }]
+        : [],
+    ),
 ];
 
 const roomsOn = (facts: PageFacts): RecognisedRoom[] =>

@@ -1,6 +1,6 @@
 import { digest } from "../base/digest";
 import { PAINT, type BoxMm, type ChangeKind, type Drawing, type Page } from "../drawing";
-import { statedScale, type Finding, type Inspected, type KindOfPage } from "../inspect";
+import { statedScale, type Finding, type Inspected, type InspectedSet, type KindOfPage } from "../inspect";
 import { formatScale, type Scale } from "../quantity";
 import type { RecognisedDrawing } from "../recognise";
 import { unreadable as UNREADABLE } from "../rules";
@@ -14,6 +14,20 @@ export interface ReportedFile {
   readonly inspected?: Inspected;
   readonly problem?: string;
   readonly statedScale?: Scale;
+}
+
+/** Sheets that were held against each other, and what was found so. */
+export interface ReportedSet {
+  /** The folder, or what else the set is called. */
+  readonly name: string;
+  readonly sheets: readonly { readonly path: string; readonly page: number }[];
+  readonly inspected: InspectedSet;
+}
+
+/** All that a report is made of. */
+export interface Reported {
+  readonly files: readonly ReportedFile[];
+  readonly sets: readonly ReportedSet[];
 }
 
 /** Figures in reports are millimetres to a thousandth. */
@@ -36,13 +50,19 @@ const MEND_WORDS: Readonly<Record<ChangeKind, string>> = {
 };
 
 /** A finding as the contract has it: `atMm` for its box, `places` a box each, the short name of its mend. */
-export function findingJson({ boxMm, placesMm, mend, ...finding }: Finding): Record<string, unknown> {
+export function findingJson({ boxMm, placesMm, elsewhere, mend, ...finding }: Finding): Record<string, unknown> {
   const places: BoxMm[] = [];
   for (let i = 0; i < placesMm.length; i += 4) {
     const [x = 0, y = 0, width = 0, height = 0] = placesMm.slice(i, i + 4);
     places.push({ x, y, width, height });
   }
-  return { ...finding, atMm: boxMm, ...(mend === undefined ? {} : { mend: MEND_WORDS[mend] }), places };
+  return {
+    ...finding,
+    atMm: boxMm,
+    ...(mend === undefined ? {} : { mend: MEND_WORDS[mend] }),
+    places,
+    ...(elsewhere ? { elsewhere: elsewhere.map(({ page, boxMm: atMm }) => ({ page, atMm })) } : {}),
+  };
 }
 
 /** Stroked subpaths of a page. */
@@ -141,9 +161,24 @@ function fileJson({
   };
 }
 
-/** Findings of files by severity; a file that can't be read is one stop. */
-export function totals(files: readonly ReportedFile[]): { stop: number; mend: number; note: number } {
+const setJson = ({ sheets, inspected }: ReportedSet): Record<string, unknown> => ({
+  sheets: sheets.map(({ path, page }) => `${path}#${page}`),
+  findings: inspected.findings.map(({ places, ...finding }) => ({
+    ...finding,
+    places: places.map(({ drawing, page, layer, boxMm }) => ({
+      path: drawing,
+      page,
+      ...(layer === undefined ? {} : { layer }),
+      atMm: boxMm,
+    })),
+  })),
+  notJudged: inspected.notJudged,
+});
+
+/** Findings of files and sets by severity; a file that can't be read is one stop. */
+export function totals({ files, sets }: Reported): { stop: number; mend: number; note: number } {
   const sums = { stop: 0, mend: 0, note: 0 };
+  for (const { inspected } of sets) for (const { severity } of inspected.findings) sums[severity]++;
   for (const file of files) {
     if (!file.inspected) sums.stop++;
     for (const finding of file.inspected?.findings ?? []) sums[finding.severity]++;
@@ -151,16 +186,16 @@ export function totals(files: readonly ReportedFile[]): { stop: number; mend: nu
   return sums;
 }
 
-/** The report as the command line's contract has it; `atMm` is the box of all places of a finding, `places` each of them. */
-export function reportJson(
-  version: string,
-  standard: OfficeStandard,
-  files: readonly ReportedFile[],
-): Record<string, unknown> {
+/**
+ * The report as the command line's contract has it; `atMm` is the box of all places of a finding, `places` each
+ * of them. What was found among the sheets of sets stands beside the files.
+ */
+export function reportJson(version: string, standard: OfficeStandard, reported: Reported): Record<string, unknown> {
   return {
     hemstitch: version,
     standard: { name: standard.name, edition: standard.edition },
-    files: files.map(fileJson),
-    totals: totals(files),
+    files: reported.files.map(fileJson),
+    ...(reported.sets.length > 0 ? { sets: reported.sets.map(setJson) } : {}),
+    totals: totals(reported),
   };
 }

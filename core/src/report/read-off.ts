@@ -1,3 +1,4 @@
+import { mayBeOnPlan } from "../recognise/building/plans";
 import { ROOMS } from "../recognise/building/rooms";
 import { LEVELS } from "../recognise/building/levels";
 import { OPENINGS } from "../recognise/building/openings";
@@ -46,6 +47,7 @@ const openingsOf = (file: FileFacts): Table => ({
   rows: onPages(file, (facts) =>
     facts
       .of(OPENINGS)
+      .filter(({ value }) => mayBeOnPlan(facts, value.from))
       .map(({ value: { use, widthMm, leavesMm, wall, from, to } }) => [
         use,
         whole(widthMm, wall.scale),

@@ -24,8 +24,14 @@ function contents(rules: readonly DescribedRule[]): string {
   return `${STAYS}\n# Rules\n\nOne page a rule: what it measures, why, right and wrong, what it can't see, and how it is mended.\n\n${sections.join("\n")}`;
 }
 
+const SCOPES: Readonly<Record<DescribedRule["scope"], string>> = {
+  page: "Each page is judged by itself.",
+  file: "The pages of a file are judged together.",
+  set: "The sheets of a set are held against each other.",
+};
+
 function page(rule: DescribedRule): string {
-  const { id, title, severity, needs, reads, parameters, page: said } = rule;
+  const { id, title, severity, scope, needs, reads, parameters, page: said } = rule;
   const part = (name: string, words: string): string => `**${name}** ${words}\n`;
   const figures = parameters.map(
     (each) =>
@@ -33,7 +39,7 @@ function page(rule: DescribedRule): string {
   );
   return [
     `${STAYS}\n# ${title}\n`,
-    `\`${id}\`. Counts as **${severity}** unless an edition says otherwise.\n`,
+    `\`${id}\`. Counts as **${severity}** unless an edition says otherwise. ${SCOPES[scope]}\n`,
     part("Measures.", said.measures),
     part("Why.", said.why),
     part("Right.", said.right),

@@ -12,11 +12,12 @@ import { LINE_RULES } from "./line";
 import { REF_RULES } from "./ref";
 import type { Rule } from "./rule";
 import { SCALE_RULES } from "./scale";
+import { SET_RULES } from "./set";
 import { SHEET_RULES } from "./sheet";
 import { TITLE_RULES } from "./title";
 import { TEXT_RULES } from "./text";
 
-/** All rules that are judged on drawings, in the order in which people read findings. */
+/** All rules that are judged on drawings and sets of them, in the order in which people read findings. */
 export const RULES: readonly Rule[] = [
   ...FILE_RULES,
   ...LAYER_RULES,
@@ -30,6 +31,7 @@ export const RULES: readonly Rule[] = [
   ...CODE_RULES,
   ...KIND_RULES,
   ...BUILD_RULES,
+  ...SET_RULES,
   ...REF_RULES,
 ];
 
@@ -53,7 +55,17 @@ export const editionDifferences = (before: OfficeStandard, after: OfficeStandard
 export { unreadable };
 export { FAMILIES, familyOf } from "./families";
 export type { Family } from "./families";
-export type { JudgeContext, Report, Rule } from "./rule";
+export type {
+  DrawingRule,
+  JudgeContext,
+  Report,
+  Rule,
+  Scope,
+  SetContext,
+  SetReport,
+  SetRule,
+  SheetOfSet,
+} from "./rule";
 export { needInWords, unmet } from "./needs";
 export type { Need } from "./needs";
 export { settingProblems, settingsSchema } from "./settings";

@@ -126,6 +126,6 @@ function unrecognised({ recogniser, leastConfidence }: RecognisedNeed, file: Fil
   const found = recogniser.on === "file" ? file.of(recogniser) : file.pages.flatMap((page) => [...page.of(recogniser)]);
   if (found.some((each) => each.confidence >= leastConfidence)) return undefined;
   return found.length === 0
-    ? `Nothing of this was made out: ${recogniser.finds}.`
-    : `What was made out of ${recogniser.finds} is not sure enough.`;
+    ? `Nothing of this kind was recognised: ${recogniser.finds}.`
+    : `The ${recogniser.finds} that were recognised are not certain enough.`;
 }

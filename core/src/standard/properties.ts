@@ -19,6 +19,8 @@ export interface Property extends Bounds {
   readonly aside?: boolean;
   /** List whose keys it takes. */
   readonly to?: ListName;
+  /** What else people call it at the head of a column. */
+  readonly also?: readonly string[];
 }
 
 /** A list within the entries of a list. */

@@ -18,6 +18,8 @@ export interface DescribedRule {
   readonly family: string;
   readonly title: string;
   readonly severity: Severity;
+  /** What it judges at a time: a page, a file, or the sheets of a set together. */
+  readonly scope: "page" | "file" | "set";
   readonly parameters: readonly DescribedParameter[];
   /** The kind of change by which a machine takes the departure away. */
   readonly mends?: string;

@@ -1,4 +1,4 @@
-import { capitalised } from "../base/words";
+import { capitalised, listed } from "../base/words";
 import { distance } from "fastest-levenshtein";
 import {
   applyEdits,
@@ -19,11 +19,24 @@ import {
   type OfficeStandard,
   type Property,
 } from "../standard";
-import { valueOf } from "./cells";
-import type { Table } from "./table";
+import { plainly, valueOf, type KeyFinder } from "./cells";
+import { LEFT_OUT, type Correction, type Mapping } from "./mapping";
+import { isEmpty, type Table } from "./table";
+import { keyFinder } from "./written-keys";
 
-/** Which property each column of a table fills, by the column's place; null for a column that is not read. */
-export type Mapping = readonly (string | null)[];
+/** A table with some cells corrected. */
+export function corrected(table: Table, corrections: readonly Correction[]): Table {
+  if (corrections.length === 0) return table;
+  const rows = table.rows.map((row) => [...row]);
+  for (const [row, column, text] of corrections) {
+    const cells = rows[row - FIRST_ROW];
+    if (cells && column < table.columns.length) cells[column] = text;
+  }
+  return { ...table, rows };
+}
+
+/** The titles stand in row 1. */
+const FIRST_ROW = 2;
 
 /** What an import would do with one row. */
 export interface DryRow {
@@ -33,6 +46,10 @@ export interface DryRow {
   readonly state: "added" | "changed" | "unchanged" | "wrong";
   /** What would change, or what is wrong, in words. */
   readonly words: readonly string[];
+  /** What stands in its cells, by the columns of the table. */
+  readonly cells: readonly string[];
+  /** Columns, from 0, of the cells that are wrong. */
+  readonly wrongIn: readonly number[];
 }
 
 /** What an import would do, before anything is stored. */
@@ -47,16 +64,16 @@ export interface DryRun {
   readonly edits: readonly EntryEdit[];
 }
 
-const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
-
 /** The likeliest property for each column: by its title, by its path, or nearly so. No property twice. */
 export function suggestMapping(list: ListName, columns: readonly string[]): Mapping {
   const taken = new Set<string>();
   const score = (column: string, property: Property): number => {
     const { path, title } = property;
-    const wanted = plain(column);
+    const wanted = plainly(column);
     if (wanted === "") return Infinity;
-    const names = [titleWithUnit(property), title, path, path.split(".").at(-1) ?? ""].map(plain);
+    const names = [titleWithUnit(property), title, path, path.split(".").at(-1) ?? "", ...(property.also ?? [])].map(
+      plainly,
+    );
     // “Width mm”, “Layer name”: what people write behind it.
     const bare = wanted.replace(/(?:mm|percent|name)$/, "");
     if (names.includes(wanted)) return 0;
@@ -79,23 +96,44 @@ export function suggestMapping(list: ListName, columns: readonly string[]): Mapp
   return mapping;
 }
 
+export interface DryRunOptions {
+  /** Removes what is not in the table. */
+  readonly replace?: boolean;
+  /** Rows that are right are stored without those that are wrong. */
+  readonly partly?: boolean;
+}
+
 /**
  * Works out row by row what importing a table into a list would do. Properties that no column
- * fills keep their value; new entries take the usual ones. `replace` removes what is not in the table.
+ * fills keep their value; new entries take the usual ones.
  */
 export function dryRun(
   standard: OfficeStandard,
   list: ListName,
   table: Table,
   mapping: Mapping,
-  replace = false,
+  options: DryRunOptions = {},
 ): DryRun {
   const problems = mappingProblems(list, mapping);
   if (problems.length > 0) return { ...NOTHING, problems };
-  const run = new Run(standard, list, mapping);
-  table.rows.forEach((row, i) => run.read(row, i + 2));
-  return run.done(replace);
+  const run = new Run(standard, list, mapping, table.columns.length);
+  table.rows.forEach((row, i) => run.read(row, i + FIRST_ROW));
+  const undecided = undecidedColumns(table, mapping);
+  return run.done(options, undecided.length === 0 ? [] : [askAbout(undecided.map((i) => titleOf(table, i)))]);
 }
+
+/** Columns with something in them of which nobody has said what it is, by their places from 0. */
+export const undecidedColumns = (table: Table, mapping: Mapping): number[] =>
+  table.columns.flatMap((_, i) =>
+    (mapping[i] ?? null) === null && table.rows.some((row) => !isEmpty(row[i])) ? [i] : [],
+  );
+
+const titleOf = ({ columns }: Table, i: number): string => (columns[i]?.trim() ? `“${columns[i]}”` : `column ${i + 1}`);
+
+const askAbout = (titles: readonly string[]): string =>
+  titles.length === 1
+    ? `${capitalised(titles[0] ?? "")} matches nothing in this list. Choose what it holds, or leave it out.`
+    : `${capitalised(listed(titles))} match nothing in this list. Choose what each holds, or leave it out.`;
 
 const NOTHING: DryRun = {
   rows: [],
@@ -107,7 +145,7 @@ const NOTHING: DryRun = {
 
 function mappingProblems(list: ListName, mapping: Mapping): string[] {
   const known = new Map(PROPERTIES[list].map((property) => [property.path, property.title]));
-  const used = mapping.filter((path) => path !== null);
+  const used = mapping.flatMap((path) => (path === null || path === LEFT_OUT ? [] : [path]));
   const twice = [...new Set(used.filter((path, i) => used.indexOf(path) !== i))];
   const strange = used.filter((path) => !known.has(path));
   const { key } = LISTS[list];
@@ -124,6 +162,8 @@ interface Read {
   readonly was: Entry | undefined;
   readonly entry: Entry;
   readonly wrong: string[];
+  readonly cells: Table["rows"][number];
+  readonly wrongIn: Set<number>;
 }
 
 class Run {
@@ -131,12 +171,15 @@ class Run {
   private readonly properties: ReadonlyMap<string, Property>;
   private readonly read_: Read[] = [];
   private readonly seen = new Map<string, number>();
+  private readonly keyFor: KeyFinder;
 
   constructor(
     private readonly standard: OfficeStandard,
     private readonly list: ListName,
     private readonly mapping: Mapping,
+    private readonly columns: number,
   ) {
+    this.keyFor = keyFinder(standard);
     const entries = entriesOf(standard, list);
     this.known = new Map(entries.map((entry) => [String(entry[LISTS[list].key]), entry]));
     this.properties = new Map(PROPERTIES[list].map((property) => [property.path, property]));
@@ -149,39 +192,59 @@ class Run {
     const was = this.known.get(key);
     const entry = structuredClone(was ?? blankEntry(this.standard, list)) as Record<string, unknown>;
     const wrong: string[] = [];
+    const wrongIn = new Set<number>();
+    const complain = (message: string, column: number): void => {
+      wrong.push(message);
+      if (column >= 0) wrongIn.add(column);
+    };
+    const ofKey = this.mapping.indexOf(LISTS[list].key);
     if (key === "")
-      wrong.push(`The ${LISTS[list].one} has no ${this.properties.get(LISTS[list].key)?.title ?? "name"}.`);
+      complain(`The ${LISTS[list].one} has no ${this.properties.get(LISTS[list].key)?.title ?? "name"}.`, ofKey);
     const earlier = this.seen.get(key);
-    if (earlier !== undefined) wrong.push(`“${key}” stands in row ${earlier} already.`);
+    if (earlier !== undefined) complain(`“${key}” stands in row ${earlier} already.`, ofKey);
     else this.seen.set(key, row);
     this.mapping.forEach((path, i) => {
       const property = path === null ? undefined : this.properties.get(path);
       if (!property) return;
-      const value = valueOf(cells[i] ?? null, property);
-      if (!value.ok) wrong.push(value.problem.message);
+      const value = valueOf(cells[i] ?? null, property, this.keyFor);
+      if (!value.ok) complain(value.problem.message, i);
       else if (value.value === undefined) removeAt(entry, property.path);
       else setAt(entry, property.path, value.value);
     });
-    this.read_.push({ row, key, was, entry: orderedEntry(list, entry), wrong });
+    this.read_.push({ row, key, was, entry: orderedEntry(list, entry), wrong, cells, wrongIn });
   }
 
-  done(replace: boolean): DryRun {
+  /** `asked` is what has to be decided before anything is stored. */
+  done({ replace = false, partly = false }: DryRunOptions, asked: readonly string[]): DryRun {
     const removed = replace ? [...this.known.keys()].filter((key) => !this.seen.has(key)) : [];
-    const edits = [
+    let edits = this.editsOf(removed);
+    let problems = this.checked(edits);
+    // Rows that show themselves wrong only among the others are left out in their turn, and the rest is looked at again.
+    for (let round = 0; partly && round < MOST_ROUNDS; round++) {
+      const right = this.editsOf(removed);
+      if (right.length === edits.length) break;
+      edits = right;
+      problems = this.checked(edits);
+    }
+    const rows = this.read_.map((each): DryRow => this.rowOf(each));
+    const sums = { added: 0, changed: 0, unchanged: 0, wrong: 0 };
+    for (const { state } of rows) sums[state]++;
+    const all = [...asked, ...problems];
+    const isSound = all.length === 0 && (partly ? this.editsOf(removed).length === edits.length : sums.wrong === 0);
+    return { rows, problems: all, removed, sums, edits: isSound ? edits : [] };
+  }
+
+  /** What would be stored of the rows that are right. */
+  private editsOf(removed: readonly string[]): EntryEdit[] {
+    return [
       ...removed.map((key): EntryEdit => ({ key, entry: null })),
       ...this.read_
         .filter((each) => each.wrong.length === 0 && stateOf(each, this.list) !== "unchanged")
         .map(({ key, was, entry }): EntryEdit => ({ key: was ? key : null, entry })),
     ];
-    const problems = this.checked(edits);
-    const rows = this.read_.map((each): DryRow => this.rowOf(each));
-    const sums = { added: 0, changed: 0, unchanged: 0, wrong: 0 };
-    for (const { state } of rows) sums[state]++;
-    const sound = sums.wrong === 0 && problems.length === 0;
-    return { rows, problems, removed, sums, edits: sound ? edits : [] };
   }
 
-  private rowOf({ row, key, was, entry, wrong }: Read): DryRow {
+  private rowOf({ row, key, was, entry, wrong, cells, wrongIn }: Read): DryRow {
     const state = wrong.length > 0 ? "wrong" : stateOf({ was, entry }, this.list);
     const words =
       state === "wrong"
@@ -191,7 +254,20 @@ class Run {
               changeWords(orderedEntry(this.list, was), entry, property),
             )
           : [];
-    return { row, key, state, words };
+    return {
+      row,
+      key,
+      state,
+      words,
+      cells: Array.from({ length: this.columns }, (_, i) => String(cells[i] ?? "")),
+      wrongIn: [...wrongIn],
+    };
+  }
+
+  /** The column that fills the property which a problem is about; -1 for none. */
+  private columnOf(at: string): number {
+    const path = /^\w+\[\d+\]\.(.+)$/.exec(at)?.[1] ?? "";
+    return this.mapping.findIndex((each) => each !== null && (path === each || path.startsWith(`${each}[`)));
   }
 
   /** The whole standard with the edits is checked; errors of an entry go to its row. */
@@ -205,12 +281,18 @@ class Run {
       const place = new RegExp(`^${this.list}\\[(\\d+)\\]`).exec(String(problem.at ?? ""));
       const entry = place && entriesOf(edited, this.list)[Number(place[1])];
       const read = entry && byKey.get(String(entry[LISTS[this.list].key]));
-      if (read) read.wrong.push(problem.message);
-      else others.push(`${String(problem.at ?? "")}: ${problem.message}`);
+      if (read) {
+        read.wrong.push(problem.message);
+        const column = this.columnOf(String(problem.at ?? ""));
+        if (column >= 0) read.wrongIn.add(column);
+      } else others.push(`${String(problem.at ?? "")}: ${problem.message}`);
     }
     return others.slice(0, 50);
   }
 }
+
+/** Times that what is left is looked at again. */
+const MOST_ROUNDS = 5;
 
 const stateOf = ({ was, entry }: Pick<Read, "was" | "entry">, list: ListName): "added" | "changed" | "unchanged" => {
   if (!was) return "added";

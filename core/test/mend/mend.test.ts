@@ -193,7 +193,7 @@ describe("lettering heights", () => {
     const result = await mended(bytes, standard);
     expect(heights(result.drawing)).toEqual([3, 2.5, 3.5]);
     expect(result.left.map(({ reason }) => reason)).toContain(
-      "1 string would run into other lettering at this height, and is left as it is.",
+      "1 line of lettering would run into other lettering at this height, and is left as it is.",
     );
     expect(result.done).toMatchObject([{ rule: "text/height", count: 1 }]);
   });

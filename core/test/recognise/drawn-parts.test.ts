@@ -85,7 +85,10 @@ describe("the drawings of a page", () => {
   it("are told in the report, the largest drawing's scale as the page's", async () => {
     const drawing = await drawingOf(onePage({ content: drawn(60, 60, 50, "1:100"), widthMm: 420, heightMm: 297 }));
     const inspected = inspect(drawing, TARNWICK);
-    const report = reportJson("0", TARNWICK, [{ path: "a.pdf", sha256: "0".repeat(64), drawing, inspected }]);
+    const report = reportJson("0", TARNWICK, {
+      files: [{ path: "a.pdf", sha256: "0".repeat(64), drawing, inspected }],
+      sets: [],
+    });
     const [page] = (report as { files: { pages: Record<string, unknown>[] }[] }).files[0]!.pages;
     expect(page).toMatchObject({
       scale: { stated: "1:100", implied: "1:50" },

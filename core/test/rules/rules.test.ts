@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { inspect } from "../../src/inspect";
-import { ALL_RULES, FAMILIES, familyOf, RULES, settingProblems } from "../../src/rules";
+import { ALL_RULES, FAMILIES, familyOf, RULE_BOOK, RULES, settingProblems, type DrawingRule } from "../../src/rules";
 import { preset } from "../../src/standard";
 import { onePage } from "../support/raw-pdf";
 import { judged, line, wall } from "../support/rule-tester";
@@ -27,8 +27,9 @@ describe("rules", () => {
   });
   it("that go by a recogniser's figure: some rule sets it", () => {
     const set = new Set(ALL_RULES.flatMap((rule) => rule.parameters));
-    for (const { reads } of ALL_RULES)
-      for (const recogniser of reads) for (const each of recogniser.parameters ?? []) expect(set.has(each)).toBe(true);
+    for (const rule of ALL_RULES)
+      for (const recogniser of rule.scope === "set" ? [] : rule.reads)
+        for (const each of recogniser.parameters ?? []) expect(set.has(each)).toBe(true);
   });
   it("that mend say so, and only they bring changes", async () => {
     const drawing = await drawingOf(
@@ -36,7 +37,7 @@ describe("rules", () => {
     );
     const { findings, foundOn } = inspect(drawing, preset("tarnwick")!);
     for (const { key, rule, mend } of findings) {
-      const declared = RULES.find((each) => each.id === rule)?.mends;
+      const declared = RULE_BOOK.find((each) => each.id === rule)?.mends;
       if (mend !== undefined) expect(mend).toBe(declared);
       expect((foundOn.get(key)?.mend.length ?? 0) > 0).toBe(mend !== undefined);
     }
@@ -47,11 +48,11 @@ describe("rules", () => {
 describe("a rule that throws", () => {
   it("is not judged, with its id; the others go on", async () => {
     const drawing = await drawingOf(onePage({ layers: ["walls"], content: wall(line(0.3)) }));
-    const broken = {
-      ...RULES[0]!,
+    const broken: DrawingRule = {
+      ...(RULES[0] as DrawingRule),
       id: "file/broken" as const,
       needs: [],
-      judge: ({ report }: Parameters<(typeof RULES)[0]["judge"]>[0]) => {
+      judge: ({ report }) => {
         report({ page: 0, message: () => "half a truth" });
         throw new Error("boom");
       },

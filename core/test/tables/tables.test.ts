@@ -5,11 +5,13 @@ import { must } from "../../src/base/result";
 import { RULE_BOOK } from "../../src/rules";
 import { preset, PRESETS, writeStandard, type OfficeStandard } from "../../src/standard";
 import {
+  corrected,
   dryRun,
   fromTables,
   listTable,
   readCsv,
   readWorkbook,
+  LEFT_OUT,
   suggestMapping,
   toTables,
   writeCsv,
@@ -189,7 +191,7 @@ describe("a list as CSV", () => {
     const csv = writeCsv(listTable(standard, "layers"));
     expect(csv.split(/,|\r\n/).filter((cell) => /^"?[=+@]/.test(cell))).toEqual([]);
     const { table } = must(readCsv(bytes(csv)));
-    const run = dryRun(standard, "layers", table, suggestMapping("layers", table.columns), true);
+    const run = dryRun(standard, "layers", table, suggestMapping("layers", table.columns), { replace: true });
     expect(run.rows.filter((row) => row.state !== "unchanged")).toEqual([]);
   });
   it.each([
@@ -258,7 +260,7 @@ describe("a list as CSV", () => {
 describe("an import, tried first", () => {
   const table = (columns: string[], ...rows: (string | number | null)[][]): Table => ({ title: "", columns, rows });
   const run = (each: Table, replace = false) =>
-    dryRun(tarnwick(), "layers", each, suggestMapping("layers", each.columns), replace);
+    dryRun(tarnwick(), "layers", each, suggestMapping("layers", each.columns), { replace });
   it("finds the columns by what they are called", () => {
     expect(suggestMapping("layers", ["Layer name", "PURPOSE", "Penn", "Line type", "Price"])).toEqual([
       "name",
@@ -280,9 +282,23 @@ describe("an import, tried first", () => {
       ),
     );
     expect(result.rows).toEqual([
-      { row: 2, key: "A-WALL", state: "unchanged", words: [] },
-      { row: 3, key: "A-DOOR", state: "changed", words: ["Purpose Door leaves and frames → Doors"] },
-      { row: 4, key: "A-SIGN", state: "added", words: [] },
+      {
+        row: 2,
+        key: "A-WALL",
+        state: "unchanged",
+        words: [],
+        cells: ["A-WALL", "Walls in plan, cut outline", "0.5"],
+        wrongIn: [],
+      },
+      {
+        row: 3,
+        key: "A-DOOR",
+        state: "changed",
+        words: ["Purpose Door leaves and frames → Doors"],
+        cells: ["A-DOOR", "Doors", "0.35"],
+        wrongIn: [],
+      },
+      { row: 4, key: "A-SIGN", state: "added", words: [], cells: ["A-SIGN", "Signs", "0.25"], wrongIn: [] },
     ]);
     expect(result.edits.length).toBe(2);
   });
@@ -305,9 +321,74 @@ describe("an import, tried first", () => {
       [6, "changed"],
     ]);
     expect(result.rows[0]!.words[0]).toContain("names the pen “0.9”");
+    expect(result.rows.map(({ wrongIn }) => wrongIn)).toEqual([[1], [2], [0], [0], []]);
     expect(result.rows[1]!.words).toEqual(["“perhaps” in Plots is neither yes nor no."]);
     expect(result.rows[2]!.words).toEqual(["“A-DOOR” stands in row 3 already."]);
     expect(result.edits).toEqual([]);
+  });
+  it("asks about every column that it can't match, and stores nothing before it is told", () => {
+    const asked = table(["Layer", "Pen Nr", "Thickness", "", "Checked"], ["A-SIGN", "0.25", "0,18", "yes", null]);
+    const result = run(asked);
+    expect(suggestMapping("layers", asked.columns)).toEqual(["name", null, null, null, null]);
+    expect(result.problems).toEqual([
+      "“Pen Nr”, “Thickness” and column 4 match nothing in this list. Choose what each holds, or leave it out.",
+    ]);
+    expect(result.edits).toEqual([]);
+    const told = dryRun(tarnwick(), "layers", asked, ["name", LEFT_OUT, "pen", LEFT_OUT, null]);
+    expect([told.problems, told.edits.map(({ entry }) => entry?.["pen"])]).toEqual([[], ["0.18"]]);
+  });
+  it("knows what people call the columns: common practice, no source", () =>
+    expect(suggestMapping("layers", ["Name", "Description", "Line Weight", "Linetype", "Color"])).toEqual([
+      "name",
+      "purpose",
+      "pen",
+      "lineType",
+      "screenColour",
+    ]));
+  it.each([
+    ["0,18", "Dashed", "0.18", "dashed"],
+    ["0.5 mm", "CONTINUOUS", "0.5", "continuous"],
+    [0.35, "dashed", "0.35", "dashed"],
+    ["0.50", "long dash dot", "0.5", "long-dash-dot"],
+  ])("takes a pen as %s and a line type as %s", (pen, lineType, isPen, isLineType) => {
+    const { edits, problems } = run(table(["Layer", "Pen", "Line type"], ["A-SIGN", pen, lineType]));
+    expect(problems).toEqual([]);
+    expect([edits[0]?.entry?.["pen"], edits[0]?.entry?.["lineType"]]).toEqual([isPen, isLineType]);
+  });
+  it("does not guess where two could be meant, or none", () => {
+    const wrong = (pen: string) => run(table(["Layer", "Pen"], ["A-SIGN", pen])).rows[0]!.words.join();
+    for (const pen of ["0.9 mm", "018", "thick", "1,234.5"]) expect(wrong(pen)).toContain("names the pen");
+  });
+  it("stores the rows that are right without those that are wrong, where that is asked", () => {
+    const given = table(
+      ["Layer", "Pen", "Plots"],
+      ["A-SIGN", "0.25", "perhaps"],
+      ["A-FENC", "0.9", "yes"],
+      ["A-SITE", "0,35", "yes"],
+      ["A-GLAZ", "0.18", "yes"],
+    );
+    const partly = (replace: boolean) =>
+      dryRun(tarnwick(), "layers", given, ["name", "pen", "plots"], { partly: true, replace });
+    const { sums, edits, rows } = partly(false);
+    expect(sums).toMatchObject({ wrong: 2, added: 1, changed: 1 });
+    expect(edits.map(({ entry }) => entry?.["name"])).toEqual(["A-SITE", "A-GLAZ"]);
+    expect(rows.slice(0, 2).map(({ state }) => state)).toEqual(["wrong", "wrong"]);
+    // What stands wrong in the table is not removed for it.
+    expect(partly(true).removed).not.toContain("A-GLAZ");
+  });
+  it("reads a cell as it was corrected, and stores nothing of the table as it came", () => {
+    const given = table(["Layer", "Pen"], ["A-SIGN", "0.9"], ["A-SITE", "0.25"]);
+    const right = corrected(given, [
+      [2, 1, "0.5"],
+      [99, 0, "x"],
+      [3, 7, "x"],
+    ]);
+    expect(right.rows).toEqual([
+      ["A-SIGN", "0.5"],
+      ["A-SITE", "0.25"],
+    ]);
+    expect(given.rows[0]).toEqual(["A-SIGN", "0.9"]);
+    expect(run(right).sums).toMatchObject({ wrong: 0, added: 2 });
   });
   it("two columns for one property, or none for the key, are refused before any row", () => {
     expect(dryRun(tarnwick(), "layers", table(["a", "b"]), ["name", "name"]).problems).toEqual([
@@ -316,7 +397,9 @@ describe("an import, tried first", () => {
     expect(run(table(["Purpose"], ["x"])).problems).toEqual(["No column holds the Layer, by which entries are known."]);
   });
   it("that replaces the list says what it would remove, and refuses where something still uses it", () => {
-    const result = dryRun(tarnwick(), "pens", table(["Pen", "Width"], ["0.5", 0.5]), ["id", "widthMm"], true);
+    const result = dryRun(tarnwick(), "pens", table(["Pen", "Width"], ["0.5", 0.5]), ["id", "widthMm"], {
+      replace: true,
+    });
     expect(result.removed).toContain("0.35");
     expect(result.problems.some((problem) => problem.includes("names the pen “0.35”"))).toBe(true);
     expect(result.edits).toEqual([]);

@@ -16,7 +16,7 @@ export default function Failed({ reset }: { error: Error; reset: () => void }) {
     <Page title="This page could not be shown">
       <p>
         The database may be away for a moment, or something went wrong on our side. What was stored is still there. If
-        it happens again, tell whoever runs Hemstitch.
+        it happens again, tell your administrator.
       </p>
       <div>
         <Button variant="contained" onClick={again}>

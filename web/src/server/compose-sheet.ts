@@ -43,7 +43,7 @@ export async function composeOne(
   if (placement && !source)
     return {
       ok: false,
-      problem: "The source drawing of this sheet is not there any more.",
+      problem: "The source drawing of this sheet no longer exists.",
       remedy: "Choose another source drawing.",
     };
   const font = letteringOf(standard, fonts);

@@ -24,15 +24,15 @@ export function complainOfEdit(edited: Exclude<Edited, { kind: "saved" }>): Resp
   switch (edited.kind) {
     case "newer":
       return complain(409, {
-        message: "Somebody has changed the standard meanwhile. Nothing of yours was stored.",
-        remedy: "Look at the newest state, then make the change again.",
+        message: "Somebody else has changed the standard in the meantime. Your change was not saved.",
+        remedy: "Look at the current state, then make the change again.",
       });
     case "stale":
-      return complain(409, { message: edited.message, remedy: "Load the page anew and make the change again." });
+      return complain(409, { message: edited.message, remedy: "Reload the page and make the change again." });
     case "conflict":
       return answer(
         {
-          message: `Somebody else has changed ${edited.conflicts.map((each) => each.key).join(", ")} meanwhile. Nothing of yours was stored yet.`,
+          message: `Somebody else has changed ${edited.conflicts.map((each) => each.key).join(", ")} in the meantime. Your change has not been saved yet.`,
           remedy: "Choose which of the two to keep.",
           conflicts: edited.conflicts,
         },

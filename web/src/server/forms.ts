@@ -17,6 +17,7 @@ import {
   Min,
   MinLength,
   ValidateBy,
+  type ValidationOptions,
   ValidateIf,
   ValidateNested,
   validateSync,
@@ -25,6 +26,7 @@ import {
 } from "class-validator";
 import { instanceOf, Nested, Trimmed, type UnknownNames } from "@hemstitch/core/base/instance";
 import { parseScale } from "@hemstitch/core/quantity";
+import type { Correction } from "@hemstitch/core/tables";
 import { LIST_NAMES, PRESETS, SHOWINGS, type ListName } from "@hemstitch/core/standard";
 import { complain } from "./access/guarded";
 import { ROLES, type Role } from "./database/schema";
@@ -141,13 +143,37 @@ export class Publication {
   @Version() version!: number;
 }
 
+/** Takes `[row, column, text]`. */
+const IsCorrection = (options: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: "isCorrection",
+      validator: {
+        validate: (each: unknown) =>
+          Array.isArray(each) &&
+          each.length === 3 &&
+          Number.isInteger(each[0]) &&
+          Number.isInteger(each[1]) &&
+          (each[1] as number) >= 0 &&
+          typeof each[2] === "string" &&
+          each[2].length <= 4000,
+        defaultMessage: () => "a correction has a row, a column and a text",
+      },
+    },
+    options,
+  );
+
 export class TableImport {
   @IsString() @MaxLength(60) list!: string;
   @IsBoolean() replace!: boolean;
   @IsBoolean() store!: boolean;
   @IsString() @MaxLength(200) sheet!: string;
-  /** Paths of properties by column, with commas; empty ones are not read. */
+  /** Paths of properties by column, with commas; a dash for a column that is left out, nothing for one to be decided. */
   @IsString() @MaxLength(4000) mapping!: string;
+  /** Rows that are right are stored without those that are wrong. */
+  @IsBoolean() partly!: boolean;
+  /** Cells that were corrected: row, column and text of each. */
+  @IsArray() @ArrayMaxSize(200) @IsCorrection({ each: true }) corrections!: Correction[];
 }
 
 export class NewRequest {

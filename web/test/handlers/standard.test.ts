@@ -231,7 +231,7 @@ describe("a scheme", () => {
       { body: { of: "scheme", which: "layers", was: { ...was, separator: "_" }, scheme: { ...was, title: "Ours" } } },
       409,
     );
-    expect(told.remedy).toContain("anew");
+    expect(told.remedy).toContain("Reload the page");
     expect((await content()).naming.layers.title).toBe(was.title);
   });
   it("that no name can follow is refused with the reason", async () => {
@@ -377,7 +377,7 @@ describe("a table", () => {
       { query: { ...query, store: "yes" }, bytes: bytesOf("Layer,Pen\r\nA-SIGN,0.25\r\nA-SPCL,9\r\n") },
       422,
     );
-    expect(told.message).toContain("nothing was stored");
+    expect(told.message).toContain("Nothing was stored");
     expect((await draftOf(officeId)).version).toBe(1);
   });
   it("of a workbook is read from the sheet that is asked for", async () => {
@@ -435,7 +435,7 @@ describe("the whole standard in and out", () => {
       { bytes, query: { store: String(tried.version) } },
       409,
     );
-    expect(stale.message).toContain("Nothing of yours was stored");
+    expect(stale.message).toContain("Your change was not saved");
   });
   it.each([
     ["no JSON", bytesOf("plain")],
@@ -560,7 +560,7 @@ describe("a standard that nobody has begun", () => {
   it("is begun once: what an office has written is not put aside", async () => {
     const was = writeStandard(await content());
     const told = await coordinator.json<Told>(begin.POST, "POST", { body: { preset: "iso-13567" } }, 409);
-    expect(told.message).toContain("begun already");
+    expect(told.message).toContain("already been started");
     expect(writeStandard(await content())).toBe(was);
   });
 });

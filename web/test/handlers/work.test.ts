@@ -349,7 +349,7 @@ describe("a plan set", () => {
         status,
       );
     await change("Harbour trust", 200);
-    expect((await change("Somebody else", 409)).message).toContain("Nothing of yours was stored");
+    expect((await change("Somebody else", 409)).message).toContain("Your change was not saved");
     expect((await logOf(officeId, { what: "plan-set.particulars" }, 5)).map((row) => row.after)).toMatchObject([
       { client: "Harbour trust" },
     ]);

@@ -3,11 +3,13 @@ import { PAINT } from "@hemstitch/core/drawing";
 import { preset } from "@hemstitch/core/standard";
 import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
 import { drawingOf } from "../../../core/test/support/tools";
-import { flagsOf, numbered } from "../../src/features/inspection/numbered";
+import { flagsOf, type Numbered } from "../../src/features/inspection/numbered";
 import { placesOn } from "../../src/features/inspection/places";
 import type { Finding } from "@hemstitch/core/inspect";
 import { particularFields } from "../../src/features/plan-sets/fields";
 import { paintable } from "../../src/features/sheet-view/batches";
+
+const numbered = (findings: readonly Finding[]): Numbered[] => findings.map((each, i) => ({ ...each, number: i + 1 }));
 
 const finding = (change: Partial<Finding> = {}): Finding => ({
   key: "k1",

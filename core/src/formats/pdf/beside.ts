@@ -108,7 +108,7 @@ function notRead(page: Dict, index: number): Unread[] {
   );
   return [...kinds].map((kind) => ({
     code: kind === "3D" ? "model" : kind === "FileAttachment" ? "attachments" : "media",
-    message: `The page holds ${SHOWN[kind] ?? "something"} that is not drawn on it; it was not judged.`,
+    message: `The page contains ${SHOWN[kind] ?? "something"} that is not drawn on it; it was not judged.`,
     page: index,
   }));
 }

@@ -28,6 +28,12 @@ export const PLANS: PageRecogniser<Plans> = {
 
 export const isOnPlan = (facts: PageFacts, at: PointMm): boolean => facts.of(PLANS)[0]?.value.has(at) ?? false;
 
+/** Whether a place may be on a plan: nothing says that its drawing is an elevation, a section or something else. */
+export function mayBeOnPlan(facts: PageFacts, at: PointMm): boolean {
+  const kind = kindAt(facts, at);
+  return kind === undefined || /\bplan\b/i.test(kind.title);
+}
+
 const partOf = (regions: DrawingRegions | undefined, at: PointMm): number => regions?.of(at) ?? -1;
 
 /** What of a building is in a part of a page. */
@@ -63,7 +69,6 @@ function plansOf(facts: PageFacts): Plans {
 }
 
 function isPlan(facts: PageFacts, { at, hasOpenings, hasSwings, hasNames }: Seen): boolean {
-  const kind = kindAt(facts, at);
-  if (kind && !/\bplan\b/i.test(kind.title)) return false;
-  return hasNames || (kind ? hasOpenings : hasSwings);
+  if (!mayBeOnPlan(facts, at)) return false;
+  return hasNames || (kindAt(facts, at) ? hasOpenings : hasSwings);
 }

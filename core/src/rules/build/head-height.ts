@@ -18,8 +18,9 @@ const KEEPS = { least: 2, share: 0.6 };
 
 export const headHeight = rule({
   id: "build/head-height",
-  title: "The head of a door or window at no listed height",
+  title: "Head height not in the standard",
   severity: "mend",
+  scope: "page",
   needs: ["openings"],
   reads: [FACED_OPENINGS, LEVELS],
   parameters: [OFF],

@@ -16,6 +16,7 @@ export const level = rule({
   id: "build/level",
   title: "A level that disagrees with its height or with the same level elsewhere",
   severity: "mend",
+  scope: "file",
   needs: [],
   reads: [LEVELS],
   parameters: [OFF],

@@ -10,8 +10,9 @@ const LEAST_CONFIDENCE = 0.9;
 
 export const openingWidth = rule({
   id: "build/opening-width",
-  title: "A door or window of a width that is not on the list",
+  title: "Opening width not in the standard",
   severity: "mend",
+  scope: "page",
   needs: ["openings"],
   reads: [OPENINGS, PLANS],
   parameters: [OFF],
@@ -32,7 +33,7 @@ export const openingWidth = rule({
         if (confidence < LEAST_CONFIDENCE || opening.use === "opening" || !isOnPlan(facts, opening.from)) continue;
         const { scale } = opening.wall;
         if (scale === undefined) {
-          leaveOpen("Openings were made out, but the scale of their drawing is not known.");
+          leaveOpen("Openings were recognised, but the scale of their drawing is not known.");
           continue;
         }
         const off = offAt(valueOf(OFF), scale);

@@ -19,8 +19,9 @@ const LEAST_CONFIDENCE = 0.9;
 
 export const roomArea = rule({
   id: "build/room-area",
-  title: "A written area that is not the area enclosed",
+  title: "Written area differs from the enclosed area",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [ROOMS],
   parameters: [SHARE],

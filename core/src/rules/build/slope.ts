@@ -15,8 +15,9 @@ const SHARE: Parameter = {
 
 export const slope = rule({
   id: "build/slope",
-  title: "A written slope that is not the drawn one",
+  title: "Written slope differs from the drawn slope",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [SLOPES],
   parameters: [SHARE],

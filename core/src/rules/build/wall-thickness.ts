@@ -14,8 +14,9 @@ const LEAST_CONFIDENCE = 0.9;
 
 export const wallThickness = rule({
   id: "build/wall-thickness",
-  title: "A wall of a thickness that no wall type has",
+  title: "Wall thickness not in the wall types",
   severity: "mend",
+  scope: "page",
   needs: ["wallTypes"],
   reads: [WALLS, PLANS],
   parameters: [OFF],
@@ -37,7 +38,7 @@ export const wallThickness = rule({
       for (const walls of byDrawing(facts)) {
         const scale = walls[0]?.scale;
         if (scale === undefined) {
-          leaveOpen("Walls were made out, but the scale of their drawing is not known.");
+          leaveOpen("Walls were recognised, but the scale of their drawing is not known.");
           continue;
         }
         const off = offAt(valueOf(OFF), scale);

@@ -27,6 +27,7 @@ export const frame = rule({
   id: "code/frame",
   title: "A frame that does not fit its code",
   severity: "note",
+  scope: "page",
   needs: ["codes"],
   reads: [CODE_LABELS, LINE_WORK],
   parameters: [LEAST, MOST, OFF],

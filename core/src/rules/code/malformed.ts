@@ -4,8 +4,9 @@ import { explainedIn, labelsIn, lettersOf, unitsOf } from "./explained";
 
 export const malformed = rule({
   id: "code/malformed",
-  title: "A label against its pattern",
+  title: "Label that does not follow its pattern",
   severity: "mend",
+  scope: "file",
   needs: ["labelPatterns"],
   reads: [CODE_LABELS],
   parameters: [],

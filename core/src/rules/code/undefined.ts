@@ -12,6 +12,7 @@ export const undefinedCode = rule({
   id: "code/undefined",
   title: "A code that no legend explains",
   severity: "mend",
+  scope: "file",
   needs: ["codes"],
   reads: [CODE_LABELS, LEGENDS],
   parameters: [],
@@ -39,6 +40,7 @@ export const undefinedCode = rule({
         marks: { of: "texts", rows: Uint32Array.from(label.line.rows) },
         // What should explain it, where the page has something that could.
         shapes: facts.of(LEGENDS).map(({ value }) => ({ kind: "outline", pointsMm: cornersOfBox(value.boxMm) })),
+        things: 1,
         message: (count) =>
           `“${code}” is used ${count === 1 ? "once" : counted(count, "time")}, and no legend explains it${meaning === undefined ? "; the standard has no such code" : `: ${meaning}`}.`,
         measured: code,

@@ -9,6 +9,7 @@ export const unused = rule({
   id: "code/unused",
   title: "A code that is explained but not used",
   severity: "note",
+  scope: "file",
   needs: [],
   reads: [CODE_LABELS, LEGENDS],
   parameters: [],

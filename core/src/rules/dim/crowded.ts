@@ -18,8 +18,9 @@ const LEAST_ROOM = 0.25;
 
 export const crowded = rule({
   id: "dim/crowded",
-  title: "A figure that is not where its style puts it",
+  title: "Dimension text not where its style puts it",
   severity: "note",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DRAWN_PARTS],
   parameters: [],
@@ -44,6 +45,7 @@ export const crowded = rule({
             page: facts.page.index,
             layer: layerOf(facts, each),
             marks: { of: "texts", rows: Uint32Array.from(figure.rows) },
+            things: 1,
             message: (count) =>
               `${counted(count, "figure")} of dimensions ${count === 1 ? "stands" : "stand"} ${WORDS[place]}, where the style puts them ${WORDS[style.textPlace]}.`,
             measured: WORDS[place],

@@ -26,8 +26,9 @@ const LOOKED_FOR_MM = 8;
 
 export const extension = rule({
   id: "dim/extension",
-  title: "Extension lines that are not as their style's",
+  title: "Extension lines that do not follow their style",
   severity: "mend",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DIMENSION_ROWS, LINE_WORK],
   parameters: [OFF],
@@ -163,6 +164,7 @@ function asReport(page: number, layer: number, end: DimensionEnd, { what, measur
     page,
     layer,
     marks: { of: "paths", rows: Uint32Array.from(rowsBetween(end.extension!.row, end.extension!.lastRow)) },
+    things: 1,
     message: (count) =>
       `${counted(count, "extension line")} ${what} ${mm(measured)}, where the style says ${mm(expectedMm)}.`,
     measured,

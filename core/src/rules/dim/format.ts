@@ -8,8 +8,9 @@ import { layerOf } from "./value-not-length";
 
 export const format = rule({
   id: "dim/format",
-  title: "A dimension written in another way than its style's",
+  title: "Dimension not written in its style",
   severity: "mend",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DRAWN_PARTS],
   parameters: [],
@@ -41,6 +42,7 @@ export const format = rule({
             page: facts.page.index,
             layer: layerOf(facts, each),
             marks: { of: "texts", rows: Uint32Array.from(dimension.figure.rows) },
+            things: 1,
             message: (count) =>
               `${counted(count, "value")} ${count === 1 ? "is" : "are"} written “${dimension.figure.text}”, where “${expected}” is the style's way (${by.units.title}).`,
             measured: dimension.figure.text,

@@ -12,6 +12,7 @@ export const oddFraction = rule({
   id: "dim/odd-fraction",
   title: "A value off the planning module",
   severity: "note",
+  scope: "page",
   needs: ["modules"],
   reads: [DRAWN_PARTS],
   parameters: [],
@@ -36,6 +37,7 @@ export const oddFraction = rule({
             page: facts.page.index,
             layer: layerOf(facts, each),
             marks: { of: "texts", rows: Uint32Array.from(each.dimension.figure.rows) },
+            things: 1,
             message: (count) =>
               count === 1
                 ? `“${each.dimension.figure.text}” is off the planning module of ${module.words}.`

@@ -17,6 +17,7 @@ export const rowOrder = rule({
   id: "dim/row-order",
   title: "Dimension rows that are not in the office's order",
   severity: "mend",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DIMENSION_ROWS, GRID_LINES],
   parameters: [],

@@ -8,6 +8,7 @@ export const rowRepeated = rule({
   id: "dim/row-repeated",
   title: "A row that repeats another",
   severity: "note",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DIMENSION_ROWS],
   parameters: [],

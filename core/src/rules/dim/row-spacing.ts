@@ -21,8 +21,9 @@ const OFF: Parameter = {
 
 export const rowSpacing = rule({
   id: "dim/row-spacing",
-  title: "Dimension rows at another distance than their style's",
+  title: "Dimension rows not at their style's spacing",
   severity: "mend",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DIMENSION_ROWS, FACES],
   parameters: [OFF],

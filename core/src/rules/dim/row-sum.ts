@@ -16,8 +16,9 @@ import { layerOf, VALUE_OFF, wrongValue } from "./value-not-length";
 
 export const rowSum = rule({
   id: "dim/row-sum",
-  title: "A row that does not add up to the one outside it",
+  title: "Dimensions that do not add up to the row outside them",
   severity: "stop",
+  scope: "page",
   needs: [],
   reads: [DIMENSION_ROWS, FACES],
   parameters: [],

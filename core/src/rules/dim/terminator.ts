@@ -30,8 +30,9 @@ const WORDS: Record<Terminator, string> = {
 
 export const terminator = rule({
   id: "dim/terminator",
-  title: "Dimensions that end in another way than their style's",
+  title: "Terminators that do not follow their style",
   severity: "mend",
+  scope: "page",
   needs: ["dimensionStyles"],
   reads: [DRAWN_PARTS],
   parameters: [SIZE_SHARE],
@@ -70,6 +71,7 @@ export const terminator = rule({
               page: facts.page.index,
               layer: facts.page.paths.layer[head?.rows[0] ?? each.dimension.rows[0] ?? 0] ?? -1,
               marks: { of: "paths", rows: Uint32Array.from(head?.rows ?? each.dimension.rows.slice(0, 1)) },
+              things: 1,
               message: (count) =>
                 `${counted(count, "end")} of dimensions ${count === 1 ? "has" : "have"} ${sized(is, size)}, where the style has ${sized(style.terminator, meant)}.`,
               measured: is === style.terminator ? size : WORDS[is],

@@ -26,8 +26,9 @@ export const VALUE_OFF: Parameter = {
 
 export const valueNotLength = rule({
   id: "dim/value-not-length",
-  title: "A written value that is not the drawn length",
+  title: "Written value differs from the drawn length",
   severity: "stop",
+  scope: "page",
   needs: [],
   reads: [DIMENSION_SEARCH, DRAWN_PARTS, DIMENSION_ROWS, ROUND_DIMENSIONS, RUNNING_DIMENSIONS],
   parameters: [VALUE_OFF],

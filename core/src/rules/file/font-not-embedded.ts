@@ -1,5 +1,5 @@
 import { addTo } from "../../base/grouped";
-import { counted } from "../../base/words";
+import { linesOfLettering } from "../../base/words";
 import { TEXT_LOOKS } from "../../recognise/looks";
 import { rule } from "../rule";
 
@@ -7,6 +7,7 @@ export const fontNotEmbedded = rule({
   id: "file/font-not-embedded",
   title: "Lettering in a font that is not in the file",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [TEXT_LOOKS],
   parameters: [],
@@ -33,7 +34,7 @@ export const fontNotEmbedded = rule({
           page: facts.page.index,
           marks: { of: "texts", rows: Uint32Array.from(own).sort() },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "is" : "are"} set in ${name}, which is not in the file: elsewhere they print differently.`,
+            `${linesOfLettering(count)} ${count === 1 ? "is" : "are"} set in ${name}, which is not in the file: elsewhere they print differently.`,
           measured: name,
         });
       }

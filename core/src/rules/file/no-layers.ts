@@ -4,6 +4,7 @@ export const noLayers = rule({
   id: "file/no-layers",
   title: "A file without layers",
   severity: "note",
+  scope: "file",
   needs: [],
   reads: [],
   parameters: [],

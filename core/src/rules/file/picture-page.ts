@@ -10,6 +10,7 @@ export const picturePage = rule({
   id: "file/picture-page",
   title: "A page that is mostly a picture",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [],
   parameters: [],

@@ -8,6 +8,7 @@ export const textAsStrokes = rule({
   id: "file/text-as-strokes",
   title: "Lettering drawn as lines",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [DRAWN_LETTERING],
   parameters: [],

@@ -5,6 +5,7 @@ export const unreadable = rule({
   id: "file/unreadable",
   title: "A file that can't be read",
   severity: "stop",
+  scope: "file",
   needs: [],
   reads: [],
   parameters: [],

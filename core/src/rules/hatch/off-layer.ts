@@ -7,6 +7,7 @@ export const offLayer = rule({
   id: "hatch/off-layer",
   title: "A hatch that is not on a hatch layer",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register"],
   reads: [MATCHED_HATCHES],
   parameters: [],

@@ -28,6 +28,7 @@ export const openBoundary = rule({
   id: "hatch/open-boundary",
   title: "An outline around a hatch with a gap",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK, ARCS],
   parameters: [LEAST, MOST],

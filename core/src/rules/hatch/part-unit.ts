@@ -13,6 +13,7 @@ export const partUnit = rule({
   id: "hatch/part-unit",
   title: "Coursing that starts with a sliver",
   severity: "note",
+  scope: "page",
   needs: ["hatches"],
   reads: [MATCHED_HATCHES, STRAIGHTS],
   parameters: [],

@@ -17,6 +17,7 @@ export const spacing = rule({
   id: "hatch/spacing",
   title: "A hatch at the wrong spacing",
   severity: "mend",
+  scope: "page",
   needs: ["hatches"],
   reads: [MATCHED_HATCHES, HATCH_OUTLINES, LINE_WORK],
   parameters: [SPACING_SHARE, ANGLE_DEG],

@@ -5,8 +5,9 @@ import { rule } from "../rule";
 
 export const unknown = rule({
   id: "hatch/unknown",
-  title: "A hatch that is none of the standard's",
+  title: "Hatch not in the standard",
   severity: "note",
+  scope: "page",
   needs: ["hatches"],
   reads: [MATCHED_HATCHES],
   parameters: [],

@@ -9,6 +9,7 @@ export const leftOutShowing = rule({
   id: "kind/left-out-showing",
   title: "A layer that this kind of drawing leaves out",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register", "chart"],
   reads: [PAGE_KIND, NAMED_LAYERS, MARKS_ON_LAYERS],
   parameters: [],

@@ -9,6 +9,7 @@ export const missing = rule({
   id: "kind/missing",
   title: "A layer that this kind of drawing needs has nothing drawn",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register", "chart"],
   reads: [PAGE_KIND, MARKS_ON_LAYERS, NAMED_LAYERS, MEANT_NAMES],
   parameters: [],

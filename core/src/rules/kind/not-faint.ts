@@ -13,6 +13,7 @@ export const notFaint = rule({
   id: "kind/not-faint",
   title: "A layer at full strength that this kind of drawing shows faint",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register", "chart", "pens"],
   reads: [PAGE_KIND, NAMED_LAYERS, STROKE_COLOURS],
   parameters: [],

@@ -6,8 +6,9 @@ import { aKind, pagesOfKinds, showingOf } from "./kind-of-page";
 
 export const undecided = rule({
   id: "kind/undecided",
-  title: "A layer that nobody has decided for this kind of drawing",
+  title: "Layer not decided for this kind of drawing",
   severity: "note",
+  scope: "page",
   needs: ["layers", "register", "chart"],
   reads: [PAGE_KIND, NAMED_LAYERS, MARKS_ON_LAYERS],
   parameters: [],

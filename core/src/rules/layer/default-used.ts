@@ -11,6 +11,7 @@ export const defaultUsed = rule({
   id: "layer/default-used",
   title: "Marks on no layer, or on the file's default layer",
   severity: "mend",
+  scope: "page",
   needs: ["layers"],
   reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DIMENSIONS, HATCHES, ...READ_FOR_THINGS],
   parameters: [],

@@ -5,6 +5,7 @@ export const empty = rule({
   id: "layer/empty",
   title: "A layer with nothing on it",
   severity: "note",
+  scope: "file",
   needs: ["layers"],
   reads: [MARKS_ON_LAYERS],
   parameters: [],

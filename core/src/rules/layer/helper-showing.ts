@@ -7,6 +7,7 @@ export const helperShowing = rule({
   id: "layer/helper-showing",
   title: "A helper layer that shows",
   severity: "stop",
+  scope: "page",
   needs: ["layers", "register"],
   reads: [NAMED_LAYERS, MARKS_ON_LAYERS],
   parameters: [],

@@ -7,6 +7,7 @@ export const malformed = rule({
   id: "layer/malformed",
   title: "A layer name that does not follow the scheme",
   severity: "mend",
+  scope: "file",
   needs: ["layers", "scheme"],
   reads: [NAMED_LAYERS, MEANT_NAMES, NEAR_DUPLICATES],
   parameters: [],

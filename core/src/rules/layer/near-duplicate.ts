@@ -5,6 +5,7 @@ export const nearDuplicate = rule({
   id: "layer/near-duplicate",
   title: "Two names of one layer",
   severity: "mend",
+  scope: "file",
   needs: ["layers"],
   reads: [NEAR_DUPLICATES],
   parameters: [],

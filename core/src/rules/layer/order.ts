@@ -1,8 +1,9 @@
-import { counted } from "../../base/words";
+import { counted, linesOfLettering } from "../../base/words";
 import { PAINT, visibleStraightsOfRow, type Marks, type Page, type PointMm } from "../../drawing";
 import { HIDING_AREAS, type HidingArea } from "../../recognise/hiding-areas";
 import { entriesOf, NAMED_LAYERS } from "../../recognise/layer-names";
-import { cornersOf, LETTERING, type TextLine } from "../../recognise/lettering";
+import { cornersOf, type TextLine } from "../../recognise/lettering";
+import { LINE_OF_ROW } from "../../recognise/line-of-row";
 import type { PageFacts } from "../../recognise/recogniser";
 import { rule } from "../rule";
 
@@ -18,8 +19,9 @@ export const order = rule({
   id: "layer/order",
   title: "Marks hidden by what should lie below them",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register"],
-  reads: [NAMED_LAYERS, HIDING_AREAS, LETTERING],
+  reads: [NAMED_LAYERS, HIDING_AREAS, LINE_OF_ROW],
   parameters: [],
   page: {
     measures:
@@ -42,7 +44,7 @@ export const order = rule({
           layer,
           marks: { of, rows: Uint32Array.from(rows).sort() },
           message: (count) =>
-            `${counted(count, of === "paths" ? "line" : "string")} of ${file.layerName(layer)} ${count === 1 ? "is" : "are"} hidden by what was painted later on ${file.layerName(over)}, which should lie below.`,
+            `${of === "paths" ? counted(count, "line") : linesOfLettering(count)} of ${file.layerName(layer)} ${count === 1 ? "is" : "are"} hidden by what was painted later on ${file.layerName(over)}, which should lie below.`,
           measured: file.layerName(over),
         });
       if (looked.left <= 0)
@@ -66,8 +68,7 @@ function hiddenOn(facts: PageFacts, orders: Orders, looked: { left: number }): I
   const { page } = facts;
   const found = new Map<string, Hidden>();
   const areas = facts.of(HIDING_AREAS);
-  const lines = areas.length > 0 ? facts.of(LETTERING).map(({ value }) => value) : [];
-  const lineOf = new Map(lines.flatMap((line) => line.rows.map((row) => [row, line] as const)));
+  const lineOf = areas.length > 0 ? facts.of(LINE_OF_ROW)[0]?.value : undefined;
   for (const { value: area } of areas) {
     const own = orders[area.layer];
     if (own === undefined) continue;
@@ -78,7 +79,7 @@ function hiddenOn(facts: PageFacts, orders: Orders, looked: { left: number }): I
         if ((orders[layer] ?? own) <= own || (page[sort].order[row] ?? 0) >= area.order) continue;
         if (sort === "texts") looked.left -= 3 * area.corners;
         const isHidden =
-          sort === "paths" ? hidesLine(page, row, area, looked) : hidesString(facts, row, lineOf.get(row), area);
+          sort === "paths" ? hidesLine(page, row, area, looked) : hidesString(facts, row, lineOf?.get(row), area);
         if (!isHidden) continue;
         const key = `${area.layer} ${layer} ${sort}`;
         if (!found.has(key)) found.set(key, { over: area.layer, layer, of: sort, rows: new Set() });

@@ -7,6 +7,7 @@ export const unregistered = rule({
   id: "layer/unregistered",
   title: "A layer that is not in the register",
   severity: "mend",
+  scope: "file",
   needs: ["layers", "register"],
   reads: [NAMED_LAYERS, MEANT_NAMES, NEAR_DUPLICATES],
   parameters: [],

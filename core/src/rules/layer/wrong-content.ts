@@ -1,4 +1,4 @@
-import { counted, listed } from "../../base/words";
+import { counted, linesOfLettering, listed } from "../../base/words";
 import { DRAWN_PARTS } from "../../recognise/dimensions/drawings";
 import { entriesOf, NAMED_LAYERS } from "../../recognise/layer-names";
 import { MARKS_ON_LAYERS } from "../../recognise/marks-on-layers";
@@ -10,6 +10,7 @@ export const wrongContent = rule({
   id: "layer/wrong-content",
   title: "Marks that don't belong on their layer",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register"],
   reads: [NAMED_LAYERS, MARKS_ON_LAYERS, DRAWN_PARTS],
   parameters: [],
@@ -45,7 +46,7 @@ export const wrongContent = rule({
             layer: value.layer,
             marks: { of: "texts", rows },
             message: (count) =>
-              `${kind === "text" ? counted(count, "string") : counted(count, "figure of a dimension", "figures of dimensions")} ${count === 1 ? "stands" : "stand"} on ${file.layerName(value.layer)}, which holds no ${kind === "text" ? "lettering" : "dimensions"}${homes.length > 0 ? `; ${listed(homes, "or")} does` : ""}.`,
+              `${kind === "text" ? linesOfLettering(count) : counted(count, "figure of a dimension", "figures of dimensions")} ${count === 1 ? "stands" : "stand"} on ${file.layerName(value.layer)}, which holds no ${kind === "text" ? "lettering" : "dimensions"}${homes.length > 0 ? `; ${listed(homes, "or")} does` : ""}.`,
             measured: kind === "text" ? "lettering" : "dimensions",
             ...(homes[0] === undefined ? {} : { expected: homes[0] }),
             ...(homes.length === 1 && homes[0] !== undefined

@@ -33,6 +33,7 @@ export const doubled = rule({
   id: "line/doubled",
   title: "The same mark twice in one place",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [DOUBLED, DIMENSIONS, STRAIGHTS, LINE_WORK],
   parameters: [],

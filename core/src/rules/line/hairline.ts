@@ -8,6 +8,7 @@ export const hairline = rule({
   id: "line/hairline",
   title: "Lines without a width",
   severity: "stop",
+  scope: "page",
   needs: ["pens"],
   reads: [JUDGED_WIDTHS, JUDGED_LINE_TYPES],
   parameters: [],

@@ -10,8 +10,9 @@ const SAME_PERCENT = 4;
 
 export const shadeNotPen = rule({
   id: "line/shade-not-pen",
-  title: "Lines in another shade than their pen's",
+  title: "Lines not in their pen's shade",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register", "pens"],
   reads: [STROKE_COLOURS, NAMED_LAYERS, PAGE_KIND],
   parameters: [],

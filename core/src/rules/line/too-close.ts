@@ -33,6 +33,7 @@ export const tooClose = rule({
   id: "line/too-close",
   title: "Parallel lines that print as one",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [STRAIGHTS, HATCHES],
   parameters: [LEAST_CLEAR],

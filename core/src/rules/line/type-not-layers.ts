@@ -6,8 +6,9 @@ import { typeMend } from "./type-mend";
 
 export const typeNotLayers = rule({
   id: "line/type-not-layers",
-  title: "Lines in another line type than their layer's",
+  title: "Lines not in their layer's line type",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "register"],
   reads: [JUDGED_LINE_TYPES],
   parameters: [],

@@ -7,8 +7,9 @@ import { typeMend } from "./type-mend";
 
 export const typeUnknown = rule({
   id: "line/type-unknown",
-  title: "Dashes of no line type",
+  title: "Dash patterns not in the standard",
   severity: "mend",
+  scope: "page",
   needs: ["lineTypes"],
   reads: [JUDGED_LINE_TYPES],
   parameters: [DASH_OFF],
@@ -16,7 +17,7 @@ export const typeUnknown = rule({
   page: {
     measures:
       "Dashes and gaps as multiples of the width (ISO 128), beginning anywhere in the pattern; at the width they are drawn with or at the width they should have, so that one fault is one finding. Round and square ends are allowed for.",
-    why: "Dashes are read: an edge overhead, a centre line. A pattern of no line type says nothing, and changes its look with the scale.",
+    why: "Dashes are read: an edge overhead, a centre line. A pattern that is none of them says nothing, and changes its look with the scale.",
     right: "Dashes of 12 and gaps of 3 widths.",
     wrong: "Dashes of 9 mm and gaps of 5 mm at 0.25 mm.",
     cannotSee: "Patterns drawn as many short lines rather than as dashes; thin areas in a row are seen from six on.",

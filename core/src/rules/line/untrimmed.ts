@@ -39,6 +39,7 @@ export const untrimmed = rule({
   id: "line/untrimmed",
   title: "A line that runs past, or stops short of, the one it should meet",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [LINE_WORK, DIMENSIONS, HATCHES],
   parameters: [LEAST, MOST],

@@ -6,8 +6,9 @@ import { reportWidths } from "./report-widths";
 
 export const widthNotPen = rule({
   id: "line/width-not-pen",
-  title: "Lines in another pen than their layer's",
+  title: "Lines not in their layer's pen",
   severity: "mend",
+  scope: "page",
   needs: ["layers", "pens"],
   reads: [JUDGED_WIDTHS, JUDGED_LINE_TYPES],
   parameters: [],

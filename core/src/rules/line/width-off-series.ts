@@ -6,8 +6,9 @@ import { reportWidths } from "./report-widths";
 
 export const widthOffSeries = rule({
   id: "line/width-off-series",
-  title: "Line widths that are no pen",
+  title: "Line widths not in the pen schedule",
   severity: "mend",
+  scope: "page",
   needs: ["pens"],
   reads: [JUDGED_WIDTHS, JUDGED_LINE_TYPES],
   parameters: [WIDTH_OFF],
@@ -26,6 +27,6 @@ export const widthOffSeries = rule({
       context,
       "off-series",
       (count, { look }, pen) =>
-        `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${mm(look.widthMm)} wide, which is no pen; ${pen}.`,
+        `${counted(count, "line")} ${count === 1 ? "is" : "are"} ${mm(look.widthMm)} wide, which is not in the pen schedule; ${pen}.`,
     ),
 });

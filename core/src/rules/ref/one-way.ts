@@ -13,6 +13,7 @@ export const oneWay = rule({
   id: "ref/one-way",
   title: "An enlarged part that its parent drawing doesn't show",
   severity: "mend",
+  scope: "file",
   needs: [],
   reads: [SHEET_REFERENCES, DRAWING_TITLES],
   parameters: [],

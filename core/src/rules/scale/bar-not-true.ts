@@ -22,6 +22,7 @@ export const barNotTrue = rule({
   id: "scale/bar-not-true",
   title: "A scale bar that does not measure what it says",
   severity: "stop",
+  scope: "page",
   needs: [],
   reads: [SCALE_BARS, DRAWN_PARTS],
   parameters: [SHARE],

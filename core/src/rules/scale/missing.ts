@@ -6,6 +6,7 @@ export const missing = rule({
   id: "scale/missing",
   title: "A drawing without a stated scale",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [DRAWN_PARTS],
   parameters: [],

@@ -13,8 +13,9 @@ const MOST_SHOWN = 60;
 
 export const noteNotDrawn = rule({
   id: "scale/note-not-drawn",
-  title: "A stated scale that is not the drawn one",
+  title: "Stated scale differs from the drawn scale",
   severity: "stop",
+  scope: "page",
   needs: [],
   reads: [DRAWN_PARTS],
   parameters: [],

@@ -18,8 +18,9 @@ interface Said {
 
 export const unlisted = rule({
   id: "scale/unlisted",
-  title: "A scale that is not listed",
+  title: "Scale not in the standard",
   severity: "stop",
+  scope: "file",
   needs: ["scales"],
   reads: [STATED_SCALE, SCALE_NOTES, DRAWN_PARTS],
   parameters: [],

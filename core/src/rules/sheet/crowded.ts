@@ -22,6 +22,7 @@ export const crowded = rule({
   id: "sheet/crowded",
   title: "No room around a drawing",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [PLACES, SHEET_FRAMES],
   parameters: [ROOM],

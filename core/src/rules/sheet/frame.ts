@@ -37,8 +37,9 @@ const REACH_MM = 60;
 
 export const frame = rule({
   id: "sheet/frame",
-  title: "A sheet frame that lacks parts, or has them elsewhere",
+  title: "Sheet frame with parts missing or misplaced",
   severity: "mend",
+  scope: "page",
   needs: ["frames"],
   reads: [SHEET_FRAMES],
   parameters: [OFF],

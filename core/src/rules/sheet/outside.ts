@@ -23,6 +23,7 @@ export const outside = rule({
   id: "sheet/outside",
   title: "Marks outside the drawing area",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [SHEET_FRAMES, STRAIGHTS, TITLE_BLOCKS],
   parameters: [],

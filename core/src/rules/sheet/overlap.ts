@@ -10,6 +10,7 @@ export const overlap = rule({
   id: "sheet/overlap",
   title: "Drawings on a sheet that overlap",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [PLACES],
   parameters: [],

@@ -19,8 +19,9 @@ const TRIMMED_MM = 25;
 
 export const size = rule({
   id: "sheet/size",
-  title: "A page that is no sheet size",
+  title: "Page size not in the standard",
   severity: "stop",
+  scope: "page",
   needs: ["sheetSizes"],
   reads: [],
   parameters: [SIZE_OFF],
@@ -52,7 +53,7 @@ export const size = rule({
       report({
         page: page.index,
         message: () =>
-          `The page is ${mm(Number(page.widthMm.toFixed(1)))} × ${mm(Number(page.heightMm.toFixed(1)))}, which is no sheet size; the nearest is ${nearest.id}${nearest.turned ? ", turned" : ""} (${mm(nearest.widthMm)} × ${mm(nearest.heightMm)}).${how}`,
+          `The page is ${mm(Number(page.widthMm.toFixed(1)))} × ${mm(Number(page.heightMm.toFixed(1)))}, which is not a sheet size of the standard; the nearest is ${nearest.id}${nearest.turned ? ", turned" : ""} (${mm(nearest.widthMm)} × ${mm(nearest.heightMm)}).${how}`,
         measured: `${page.widthMm.toFixed(1)} × ${page.heightMm.toFixed(1)}`,
         expected: nearest.id,
         unit: "mm",

@@ -30,6 +30,7 @@ export const titlesAstray = rule({
   id: "sheet/titles-astray",
   title: "Titles or drawings of a sheet that are out of line",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [DRAWING_TITLES, GRID_LINES],
   parameters: [OFF],

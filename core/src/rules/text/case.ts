@@ -1,5 +1,5 @@
 import { asRead } from "../../base/as-read";
-import { counted } from "../../base/words";
+import { linesOfLettering } from "../../base/words";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
 import { LETTERING, type TextLine } from "../../recognise/lettering";
 import type { PageFacts } from "../../recognise/recogniser";
@@ -10,8 +10,9 @@ const UNITS = /\b(?:mm|cm|m|km|m²|m2|m³|kg|kN|kPa|mPa|°C)\b/g;
 
 export const letterCase = rule({
   id: "text/case",
-  title: "Lettering against its style's letter case",
+  title: "Lettering not in its style's letter case",
   severity: "note",
+  scope: "page",
   needs: ["textStyles"],
   reads: [LETTERING, JUDGED_HEIGHTS],
   parameters: [],
@@ -45,7 +46,7 @@ export const letterCase = rule({
           message: (count) =>
             count === 1
               ? `“${line.text}” has small letters, where its text style is in capitals.`
-              : `${counted(count, "string")} have small letters, where their text style is in capitals.`,
+              : `${linesOfLettering(count)} have small letters, where their text style is in capitals.`,
           expected: "capitals",
           ...rewritten(facts, line),
         });

@@ -9,6 +9,7 @@ export const direction = rule({
   id: "text/direction",
   title: "Lettering that can't be read from the bottom or the right",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [LETTERING],
   parameters: [],

@@ -1,4 +1,4 @@
-import { counted } from "../../base/words";
+import { counted, linesOfLettering } from "../../base/words";
 import { familyName } from "../../drawing";
 import { notJudgedFont } from "../../recognise/embedding";
 import { JUDGED_HEIGHTS } from "../../recognise/heights";
@@ -8,8 +8,9 @@ import { rule } from "../rule";
 
 export const font = rule({
   id: "text/font",
-  title: "Lettering in another font than its style's",
+  title: "Lettering not in its style's font",
   severity: "mend",
+  scope: "page",
   needs: ["fonts"],
   reads: [JUDGED_HEIGHTS],
   parameters: [],
@@ -56,7 +57,7 @@ export const font = rule({
           ...(layers.length === 1 && only !== undefined ? { layer: only } : {}),
           marks: { of: "texts", rows: Uint32Array.from(looks.flatMap(({ rows }) => [...rows])).sort() },
           message: (count) =>
-            `${counted(count, "string")}${where} ${count === 1 ? "is" : "are"} set in ${measured}; ${[...whose].join(", ")} ${whose.size > 1 ? "are" : "is"} in ${expected}.`,
+            `${linesOfLettering(count)}${where} ${count === 1 ? "is" : "are"} set in ${measured}; ${[...whose].join(", ")} ${whose.size > 1 ? "are" : "is"} in ${expected}.`,
           measured,
           expected,
         });

@@ -1,4 +1,4 @@
-import { counted, mm } from "../../base/words";
+import { linesOfLettering, mm } from "../../base/words";
 import { fromTo, PAINT, textLines, type HeightChange, type Page } from "../../drawing";
 import { formatScale, type Scale } from "../../quantity";
 import { notJudgedFont } from "../../recognise/embedding";
@@ -10,8 +10,9 @@ import { rule } from "../rule";
 
 export const height = rule({
   id: "text/height",
-  title: "Lettering of no text style's height",
+  title: "Lettering height not in the text styles",
   severity: "mend",
+  scope: "page",
   needs: ["textStyles"],
   reads: [JUDGED_HEIGHTS, STATED_SCALE],
   parameters: [HEIGHT_OFF],
@@ -51,7 +52,7 @@ export const height = rule({
           layer: look.layer,
           marks: { of: "texts", rows: look.rows },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "is" : "are"} ${mm(look.heightMm)} high on paper, which is no text style; the nearest is ${mm(nearest.heightMm)}.${rightScale(file, stated, look)}`,
+            `${linesOfLettering(count)} ${count === 1 ? "is" : "are"} ${mm(look.heightMm)} high on paper, which is the height of no text style; the nearest is ${mm(nearest.heightMm)}.${rightScale(file, stated, look)}`,
           measured: Number(look.heightMm.toFixed(2)),
           expected: nearest.heightMm,
           unit: "mm",

@@ -29,6 +29,7 @@ export const noteNotStandard = rule({
   id: "text/note-not-standard",
   title: "A note that is nearly a standard note",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [TEXT_BLOCKS],
   parameters: [SHARE],

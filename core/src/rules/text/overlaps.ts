@@ -1,4 +1,4 @@
-import { counted } from "../../base/words";
+import { linesOfLettering } from "../../base/words";
 import {
   boxOfPoints,
   contains,
@@ -30,8 +30,9 @@ const WHITE = 0xffffff;
 
 export const overlaps = rule({
   id: "text/overlaps",
-  title: "Lettering over lettering, or crossed by marks",
+  title: "Lettering over lettering, or crossed by lines",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [LETTERING, DRAWN_PARTS, HATCHES, TITLE_BLOCKS],
   parameters: [],
@@ -84,7 +85,7 @@ export const overlaps = rule({
           message: (count) =>
             count === 1
               ? `“${line.text}” is crossed by a line on ${layer}, with no blank ground behind it.`
-              : `${counted(count, "string")} are crossed by lines on ${layer}, with no blank ground behind them.`,
+              : `${linesOfLettering(count)} are crossed by lines on ${layer}, with no blank ground behind them.`,
           measured: layer,
         });
       }
@@ -124,7 +125,7 @@ function reportPairs(facts: PageFacts, pairs: readonly Pair[], report: (report: 
       page,
       layer,
       marks: { of: "texts", rows: Uint32Array.from(new Set(rows)).sort() },
-      message: (count) => `${counted(count, "string")} ${count === 1 ? "lies" : "lie"} over or under others.`,
+      message: (count) => `${linesOfLettering(count)} ${count === 1 ? "lies" : "lie"} over or under others.`,
     });
   }
 }

@@ -9,6 +9,7 @@ export const placeholder = rule({
   id: "text/placeholder",
   title: "Unfilled or provisional lettering",
   severity: "stop",
+  scope: "page",
   needs: [],
   reads: [LETTERING, TITLE_BLOCKS],
   parameters: [],

@@ -1,4 +1,4 @@
-import { counted } from "../../base/words";
+import { linesOfLettering } from "../../base/words";
 import { PAINT } from "../../drawing";
 import { LETTERING } from "../../recognise/lettering";
 import type { Parameter } from "../../recognise/parameter";
@@ -29,6 +29,7 @@ export const stretched = rule({
   id: "text/stretched",
   title: "Squeezed or widened lettering",
   severity: "note",
+  scope: "page",
   needs: [],
   reads: [LETTERING],
   parameters: [LEAST, MOST],
@@ -57,7 +58,7 @@ export const stretched = rule({
           layer: line.layer,
           marks: { of: "texts", rows: Uint32Array.from(rows) },
           message: (count) =>
-            `${counted(count, "string")} ${count === 1 ? "has" : "have"} letters at ${percent} % of their width; ${Math.round(valueOf(LEAST) * 100)} to ${Math.round(valueOf(MOST) * 100)} % is allowed.`,
+            `${linesOfLettering(count)} ${count === 1 ? "has" : "have"} letters at ${percent} % of their width; ${Math.round(valueOf(LEAST) * 100)} to ${Math.round(valueOf(MOST) * 100)} % is allowed.`,
           measured: percent,
           unit: "%",
         });

@@ -1,4 +1,4 @@
-import { counted, mm } from "../../base/words";
+import { linesOfLettering, mm } from "../../base/words";
 import { TEXT_LOOKS } from "../../recognise/looks";
 import { rule } from "../rule";
 
@@ -8,6 +8,7 @@ export const tooSmallReduced = rule({
   id: "text/too-small-reduced",
   title: "Lettering too small once it is reduced",
   severity: "mend",
+  scope: "page",
   needs: ["textStyles"],
   reads: [TEXT_LOOKS],
   parameters: [],
@@ -40,7 +41,7 @@ export const tooSmallReduced = rule({
           layer: look.layer,
           marks: { of: "texts", rows: look.rows },
           message: (count) =>
-            `${counted(count, "string")} of ${mm(Number(look.heightMm.toFixed(2)))} ${count === 1 ? "is" : "are"} ${mm(left)} high in a ${failing.title} (${failing.percent} %), where ${mm(failing.leastHeightMm)} is the least.`,
+            `${linesOfLettering(count)} of ${mm(Number(look.heightMm.toFixed(2)))} ${count === 1 ? "is" : "are"} ${mm(left)} high in a ${failing.title} (${failing.percent} %), where ${mm(failing.leastHeightMm)} is the least.`,
           measured: left,
           expected: failing.leastHeightMm,
           unit: "mm",

@@ -11,8 +11,9 @@ const OF_PROJECT: ReadonlySet<string | undefined> = new Set(["owner", "client", 
 
 export const differs = rule({
   id: "title/differs",
-  title: "A field of the title block that disagrees with the particulars",
+  title: "Title-block field that disagrees with the particulars",
   severity: "mend",
+  scope: "file",
   needs: [],
   reads: [TITLE_BLOCKS],
   parameters: [],

@@ -17,8 +17,9 @@ const NOTHING = /^[-–—.\s]*$/;
 
 export const empty = rule({
   id: "title/empty",
-  title: "A field of the title block with nothing in it",
+  title: "Empty field in the title block",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [TITLE_BLOCKS],
   parameters: [],

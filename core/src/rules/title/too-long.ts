@@ -9,8 +9,9 @@ const SLACK_MM = 0.3;
 
 export const tooLong = rule({
   id: "title/too-long",
-  title: "A value of the title block that is longer than its field",
+  title: "Title-block text longer than its field",
   severity: "mend",
+  scope: "page",
   needs: [],
   reads: [TITLE_BLOCKS],
   parameters: [],

@@ -20,6 +20,7 @@ import {
 import { list } from "./list";
 import {
   aside,
+  called,
   choice,
   choices,
   colour,
@@ -135,13 +136,13 @@ const layers = list({
   className: "LayerEntry",
   properties: {
     name: keyText("Layer", 255),
-    purpose: words("Purpose"),
+    purpose: called(words("Purpose"), "description", "use", "used for", "meaning"),
     /** Every stroke of the layer plots in it. */
-    pen: maybe(key("Pen", "pens")),
-    lineType: maybe(key("Line type", "lineTypes")),
+    pen: maybe(called(key("Pen", "pens"), "line weight", "line width", "pen width", "plotted width")),
+    lineType: maybe(called(key("Line type", "lineTypes"), "line style", "dash pattern")),
     /** Further line types that may stand on it. */
     alsoLineTypes: maybe(aside(keys("Also line types", "lineTypes"))),
-    screenColour: colour("Screen"),
+    screenColour: called(colour("Screen"), "colour", "color", "screen colour"),
     /** False for helper layers, which must not show when a sheet goes out. */
     plots: flag("Plots", true),
     /** What starters and the library draw on it. */

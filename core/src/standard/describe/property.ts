@@ -41,6 +41,8 @@ interface DescribedProperty extends Bounds {
   readonly to?: string;
   /** Stands in the editor of an entry only: registers and manuals show what is compared. */
   readonly aside?: boolean;
+  /** What else people call it at the head of a column; common practice, no source. */
+  readonly also?: readonly string[];
   /** What a new entry begins with; nothing where it is left out. */
   readonly blank?: unknown;
 }
@@ -101,6 +103,9 @@ const property = <T>(shape: Shape, title: string, more: More = {}): DescribedPro
 
 /** May be left out. */
 export const maybe = <M extends Member>(member: M): M & Optional => ({ ...member, optional: true });
+
+/** Has other names at the head of a column. */
+export const called = <M extends DescribedProperty>(member: M, ...also: readonly string[]): M => ({ ...member, also });
 
 /** Stands in the editor of an entry only. */
 export const aside = <M extends DescribedProperty>(member: M): M => ({ ...member, aside: true });

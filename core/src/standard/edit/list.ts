@@ -36,7 +36,7 @@ export const list: EditKind<ListEdit> = {
     if (conflicts.length > 0) return { kind: "conflict", conflicts };
     const after = applyEdits(standard, edit.list, ready);
     if (!after) {
-      const message = `A ${LISTS[edit.list].one} that was to be changed is not there any more.`;
+      const message = `A ${LISTS[edit.list].one} that was to be changed no longer exists.`;
       return { kind: "wrong", problems: [{ code: "entry-gone", at: edit.list, message }] };
     }
     const before = byKey(standard, edit.list);

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { must } from "../../../src/base/result";
 import { parseScale } from "../../../src/quantity";
+import { recogniseFile } from "../../../src/recognise";
 import { PLANS } from "../../../src/recognise/building/plans";
 import { FileFacts } from "../../../src/recognise/recogniser";
 import { preset, StandardLookup } from "../../../src/standard";
@@ -40,6 +41,15 @@ describe("plans", () => {
     expect(await onPlans(drawnPlan(LEFT) + drawnPlan(shut(RIGHT)))).toEqual([true, false]);
     const named = label(RIGHT, [3500, 4000], "HALL");
     expect(await onPlans(drawnPlan(LEFT) + drawnPlan(shut(RIGHT)) + named)).toEqual([true, true]);
+  });
+  it("alone show their walls and openings: what is drawn alike on an elevation is none", async () => {
+    const content =
+      drawnPlan(LEFT) + titled(LEFT, "GROUND FLOOR PLAN") + drawnPlan(RIGHT) + titled(RIGHT, "NORTH ELEVATION");
+    const drawing = await drawingOf(onePage({ content, widthMm: 841, heightMm: 594 }));
+    const [page] = recogniseFile(drawing, new StandardLookup(preset("tarnwick")!));
+    const sides = new Set(page!.walls.map(({ from }) => (from[0] < 440 ? "plan" : "elevation")));
+    expect([...sides]).toEqual(["plan"]);
+    expect(new Set(page!.walls.map(({ kind }) => kind)).has("wall")).toBe(true);
   });
   it("are none where nothing is built", async () => {
     expect(await onPlans("0.5 w 40 40 m 200 200 l S\n")).toEqual([false, false]);

@@ -28,6 +28,15 @@ describeRule("dim/format", [
     message: /^1 value is written “3\.50 m”, where “3500” is the style's way/,
   },
   {
+    name: "a value that is set letter by letter is one value",
+    layers,
+    content:
+      wall +
+      on(1, row({ ...ROW, texts: ["2000", "2500", "3.50 m"] })).replace(/\(3\.50 m\) Tj/, "(3.) Tj (50) Tj ( m) Tj"),
+    findings: [["A-ANNO-DIMS", 3, "3.50 m", "3500"]],
+    message: /^1 value is written “3\.50 m”/,
+  },
+  {
     name: "feet and inches, by the style that writes them",
     layers,
     content:

@@ -16,7 +16,8 @@ describeRule("file/font-not-embedded", [
     standard: on,
     content: wall(lettering("HALL", 40, 40, 3.5) + lettering("OFFICE", 90, 40, 2.5)),
     findings: [[undefined, 2, "Helvetica"]],
-    message: /^2 strings are set in Helvetica, which is not in the file: elsewhere they print differently\.$/,
+    message:
+      /^2 lines of lettering are set in Helvetica, which is not in the file: elsewhere they print differently\.$/,
   },
   {
     name: "a font that sets nothing",

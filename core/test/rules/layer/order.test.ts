@@ -20,7 +20,8 @@ describeRule("layer/order", [
     layers,
     content: walls + name + on(0, shade(40, 40, 80, 60)),
     findings: [["A-ANNO-TEXT", 1, "A-FLOR-PATT"]],
-    message: /^1 string of A-ANNO-TEXT is hidden by what was painted later on A-FLOR-PATT, which should lie below\.$/,
+    message:
+      /^1 line of lettering of A-ANNO-TEXT is hidden by what was painted later on A-FLOR-PATT, which should lie below\.$/,
   },
   {
     name: "an area whose last side was not drawn",

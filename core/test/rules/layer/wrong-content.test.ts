@@ -17,7 +17,7 @@ describeRule("layer/wrong-content", [
     content: wall + on(0, lettering("HALL", 100, 100, 2.5)),
     findings: [["A-WALL", 1, "lettering", "A-ANNO-TEXT"]],
     mended: { stringsOn: ["A-ANNO-TEXT"] },
-    message: /^1 string stands on A-WALL, which holds no lettering; A-ANNO-TEXT does\.$/,
+    message: /^1 line of lettering stands on A-WALL, which holds no lettering; A-ANNO-TEXT does\.$/,
   },
   {
     name: "dimensions on the layer of lettering",

@@ -3,6 +3,7 @@ import { inspect } from "../../../src/inspect";
 import { preset } from "../../../src/standard";
 import { lettering } from "../../support/raw-pdf";
 import { mark, numbered, sheetFile, type TestSheet } from "../../support/sheets";
+import { describeSetRule } from "../../support/set-tester";
 import { drawingOf } from "../../support/tools";
 
 const details: TestSheet = {
@@ -20,7 +21,7 @@ async function judged(...sheets: readonly TestSheet[]) {
   };
 }
 
-describe("ref/missing", () => {
+describe("ref/missing in a file by itself", () => {
   it("says nothing of references that lead somewhere", async () => {
     const plan = {
       number: "A-101",
@@ -60,3 +61,52 @@ describe("ref/missing", () => {
     expect(await judged(plan, details)).toEqual({ findings: [], notJudged: [] });
   });
 });
+
+const plan = (drawing: string, sheet: string): TestSheet => ({
+  number: "A-101",
+  content: mark(drawing, sheet, 100, 150),
+});
+
+describeSetRule("ref/missing", [
+  { name: "a reference into another file", files: { "plan.pdf": [plan("1", "A-501")], "details.pdf": [details] } },
+  {
+    name: "to a drawing that the sheet in the other file does not have",
+    files: { "plan.pdf": [plan("3", "A-501")], "details.pdf": [details] },
+    findings: [
+      ["3/A-501 on A-101", "3/A-501 is referred to, but A-501 has no drawing 3; it has 1, 2.", ["plan.pdf#1"]],
+    ],
+  },
+  {
+    name: "to a sheet that is not in the set",
+    files: { "plan.pdf": [plan("1", "A-601")], "details.pdf": [details] },
+    findings: [["1/A-601 on A-101", "1/A-601 is referred to, but the set has no A-601.", ["plan.pdf#1"]]],
+  },
+  {
+    name: "the same, twice on one sheet",
+    files: {
+      "plan.pdf": [{ number: "A-101", content: mark("1", "A-601", 100, 150) + mark("1", "A-601", 200, 150) }],
+      "details.pdf": [details],
+    },
+    findings: [100, 200].map(() => [
+      "1/A-601 on A-101",
+      "1/A-601 is referred to, but the set has no A-601.",
+      ["plan.pdf#1"],
+    ]),
+  },
+  {
+    name: "to a sheet that may be elsewhere: these are not all",
+    files: { "plan.pdf": [plan("1", "A-601")], "details.pdf": [details] },
+    isPart: true,
+    open: ["Whether there is a sheet A-601 can't be told: these may not be all the sheets of the set."],
+  },
+  {
+    name: "to another discipline, of which there is no sheet",
+    files: { "plan.pdf": [plan("1", "S-201")], "details.pdf": [details] },
+    open: ["Whether there is a sheet S-201 can't be told: no sheet of S is in the set."],
+  },
+  {
+    name: "beside a sheet whose number can't be read",
+    files: { "plan.pdf": [plan("1", "A-601")], "details.pdf": [details], "sketch.pdf": [{ number: "", content: "" }] },
+    open: ["Whether there is a sheet A-601 can't be told: the number of one sheet can't be read."],
+  },
+]);

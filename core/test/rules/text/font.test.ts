@@ -24,7 +24,7 @@ describeRule("text/font", [
     content: wall(lettering("H", 5, 5, 2.5) + lettering("H", 5, 15, 5)),
     standard: (s) => s.textStyles.forEach((style) => style.heightMm === 5 && (style.fonts = ["Helvetica"])),
     findings: [["A-WALL", 1, "Helvetica", "Barlow"]],
-    message: /^1 string is set in Helvetica; lettering-2\.5 is in Barlow\.$/,
+    message: /^1 line of lettering is set in Helvetica; lettering-2\.5 is in Barlow\.$/,
   },
   {
     name: "a style that takes any font beside others that don't",

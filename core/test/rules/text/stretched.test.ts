@@ -10,6 +10,6 @@ describeRule("text/stretched", [
     name: "widened by the matrix",
     content: wall("BT /F1 1 Tf 6 0 0 3 20 20 Tm (HALL) Tj ET\n"),
     findings: [["A-WALL", 1, 200]],
-    message: /^1 string has letters at 200 % of their width; 70 to 130 % is allowed\.$/,
+    message: /^1 line of lettering has letters at 200 % of their width; 70 to 130 % is allowed\.$/,
   },
 ]);

@@ -128,7 +128,7 @@ export default function FindDialog({
 
 function stateInWords(count: number, asking: boolean): string {
   if (asking) return "Looking…";
-  if (count === 0) return "Nothing is called so, and nothing says so.";
+  if (count === 0) return "Nothing found.";
   return "↑ ↓ to choose, Enter to go there, Esc to close";
 }
 

@@ -191,7 +191,7 @@ function SendingBar({ progress, onCancel }: { progress: Progress; onCancel: () =
       <Box sx={{ display: "flex", alignItems: "center", justifyContent: "space-between", mt: 0.5 }}>
         <Typography variant="body2" color="text.secondary">
           {waiting
-            ? "The connection is lost. It goes on as soon as it is there again."
+            ? "You are offline. Uploading resumes when you are back online."
             : `${megabytes(bytes)} of ${megabytes(ofBytes)}`}
         </Typography>
         <Button size="small" onClick={onCancel}>

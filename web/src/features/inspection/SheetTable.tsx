@@ -16,7 +16,7 @@ import type { Trueness } from "../sheet-view/stage";
 import { filtered, NO_FILTER } from "./finding-filter";
 import { Findings } from "./Findings";
 import { LayerPanel } from "./LayerPanel";
-import { flagsOf, numbered } from "./numbered";
+import { flagsOf } from "./numbered";
 import { placeOf, placesOn } from "./places";
 import { AskedPanel } from "./recognised/AskedPanel";
 import { RecognisedPanel } from "./recognised/RecognisedPanel";
@@ -58,7 +58,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const [sourceOpen, setSourceOpen] = useState(false);
   const [listsOpen, setListsOpen] = useState(false);
   const after = side === "after" && mended;
-  const all = useMemo(() => numbered(after ? detail.left : detail.findings), [after, detail]);
+  const all = after ? detail.left : detail.findings;
   const [filter, setFilter] = useState(NO_FILTER);
   const findings = useMemo(() => filtered(all, filter), [all, filter]);
   const state = `state=${after ? "after" : "before"}&of=${after ? detail.mendedSha256 : detail.sha256}`;

@@ -6,9 +6,6 @@ export interface Numbered extends Finding {
   readonly number: number;
 }
 
-export const numbered = (findings: readonly Finding[]): Numbered[] =>
-  findings.map((finding, i) => ({ ...finding, number: i + 1 }));
-
 /** Flags that would hide each other are set apart so far. Millimetres. */
 const APART_MM = 9;
 
@@ -16,8 +13,9 @@ const APART_MM = 9;
 export function flagsOf(findings: readonly Numbered[], page: number): Flag[] {
   const flags: Flag[] = [];
   for (const finding of findings) {
-    if (finding.page !== page || finding.placesMm.length === 0) continue;
-    const spot = freeSpot(finding.placesMm, flags);
+    const places = placesOf(finding, page);
+    if (places.length === 0) continue;
+    const spot = freeSpot(places, flags);
     flags.push({
       id: finding.key,
       number: finding.number,
@@ -28,6 +26,14 @@ export function flagsOf(findings: readonly Numbered[], page: number): Flag[] {
   }
   return flags;
 }
+
+/** Places of a finding on a page, x, y, width and height in turn: its own, or those of the same departure elsewhere. */
+export const placesOf = ({ page: own, placesMm, elsewhere = [] }: Finding, page: number): readonly number[] =>
+  own === page
+    ? placesMm
+    : elsewhere.flatMap(({ page: other, boxMm: { x, y, width, height } }) =>
+        other === page ? [x, y, width, height] : [],
+      );
 
 /** The first place that has no flag near it, else the first, a little aside. */
 function freeSpot(places: readonly number[], flags: readonly Flag[]): { x: number; y: number } {

@@ -1,6 +1,6 @@
 import { markBox, type Drawing } from "@hemstitch/core/drawing";
 import type { Picked } from "../sheet-view/pick";
-import type { Numbered } from "./numbered";
+import { placesOf, type Numbered } from "./numbered";
 
 /** More boxes than this hide the sheet rather than show it. */
 const MOST_BOXES = 2000;
@@ -15,7 +15,7 @@ export function placeOf(drawing: Drawing, page: number, { of, row }: Picked): re
 
 /** The places of a finding on a page; for a finding about a layer, all that stands on that layer. */
 export function placesOn(drawing: Drawing, page: number, finding: Numbered): readonly number[] {
-  if (finding.placesMm.length > 0) return finding.page === page ? finding.placesMm : [];
+  if (finding.placesMm.length > 0) return placesOf(finding, page);
   const sheet = drawing.pages[page - 1];
   if (!sheet || finding.layer === undefined) return [];
   const on = new Set(drawing.layers.flatMap((layer, id) => (layer.name === finding.layer ? [id] : [])));

@@ -89,7 +89,7 @@ export function PeopleView({ office, members, invitations, planSets }: Props) {
   const invite = async (): Promise<void> => {
     try {
       const { secret, replaced } = await sendJson<InvitationMade>("POST", "/api/people/invitations", { email, role });
-      const earlier = replaced > 0 ? ` The link made earlier for ${email} does not work any more.` : "";
+      const earlier = replaced > 0 ? ` The link made earlier for ${email} is no longer valid.` : "";
       setLink({
         to: null,
         address: `${window.location.origin}/invitation#${secret}`,

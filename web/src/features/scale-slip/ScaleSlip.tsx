@@ -163,7 +163,7 @@ function Coverage({ scale }: { scale: Scale }) {
   const metres = (mm: number): string =>
     formatLength(onBuilding(Length.of(mm.toFixed(3), "mm"), scale), { system: "m", decimals: 2 });
   return (
-    <Section title="What a sheet covers, lying">
+    <Section title="Ground a sheet covers, landscape">
       {PAPER_SIZES.map((size) => (
         <Row key={size.id} label={size.id}>
           {metres(size.heightMm)} m × {metres(size.widthMm)} m

@@ -19,7 +19,7 @@ export class Fenced extends Component<{ what: string; children: ReactNode }, { f
     if (!this.state.failed) return this.props.children;
     return (
       <Typography variant="body2" color="text.secondary">
-        {this.props.what} can&apos;t be shown: what it is made of is not as it should be.
+        {this.props.what} can&apos;t be shown: its data is invalid.
       </Typography>
     );
   }

@@ -21,13 +21,13 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
   if (isCutOff(error)) return complain(400, { message: `The connection was lost on the way. ${happened}` });
   if (error instanceof TooMuchAtOnce)
     return later({
-      message: "Your office has several of these under way already.",
+      message: "Your office already has several of these running.",
       remedy: "Wait until they are done, then try again.",
     });
   if (error instanceof TooManySignIns)
-    return later({ message: "Many are signing in just now.", remedy: "Try again in a moment." });
+    return later({ message: "Too many people are signing in at the moment.", remedy: "Try again in a moment." });
   if (error instanceof TooManyBodies)
-    return later({ message: "You are sending several things already.", remedy: "Wait until they have arrived." });
+    return later({ message: "You are already sending several files.", remedy: "Wait until they have arrived." });
   if (error instanceof TooSlow)
     return hangUp(
       complain(408, { message: `It arrived too slowly and was stopped. ${happened}`, remedy: "Send it again." }),
@@ -39,16 +39,19 @@ export function failure(error: unknown, stored: boolean, request: Request): Resp
   process.stderr.write(`${where}: ${fault ? messagesOf(error) : forTheLog(error)}\n`);
   switch (fault) {
     case "away":
-      return later({ message: `The database is away. ${happened}`, remedy: "Wait a moment, then try again." });
+      return later({
+        message: `The database can\'t be reached. ${happened}`,
+        remedy: "Wait a moment, then try again.",
+      });
     case "full":
       return complain(507, {
         message: `The server's disk is full. ${happened}`,
-        remedy: "Tell whoever runs Hemstitch; then try again.",
+        remedy: "Tell your administrator, then try again.",
       });
     case undefined:
       return complain(500, {
         message: `Something went wrong on our side. ${happened}`,
-        remedy: "Try again. If it happens again, tell whoever runs Hemstitch.",
+        remedy: "Try again. If it happens again, tell your administrator.",
       });
   }
 }

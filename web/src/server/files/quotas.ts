@@ -60,11 +60,11 @@ export async function roomFor(
   const taken = await takenBy(on, bringer);
   if (taken.office + bytes > officeBytes)
     return bad("over-quota", `Your office keeps ${inGigabytes(officeBytes)} of files, as much as it may.`, {
-      remedy: "Ask whoever runs Hemstitch for more room.",
+      remedy: "Ask your administrator for more space.",
     });
   if (taken.today + bytes > personBytesADay)
     return bad("over-quota", `You have brought ${inGigabytes(personBytesADay)} within a day, as much as one may.`, {
-      remedy: "Go on tomorrow, or ask whoever runs Hemstitch for more.",
+      remedy: "Continue tomorrow, or ask your administrator for more.",
     });
   return taken.open < mostOpen
     ? good(undefined)

@@ -26,7 +26,7 @@ export const METHODS = ["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTION
 /** What no handler has to see: methods that there are not, addresses that can't be read, and bodies over the limit by their own word. */
 export function refusalOf({ method = "GET", url = "/", headers }: IncomingMessage): Refusal | undefined {
   if (!(METHODS as readonly string[]).includes(method))
-    return { status: 405, message: "Nothing here answers to this method.", remedy: "Ask with GET or POST." };
+    return { status: 405, message: "This address does not accept that method.", remedy: "Ask with GET or POST." };
   if (url.length > LONGEST_ADDRESS)
     return { status: 414, message: "This address is too long.", remedy: "Go back, and follow a link." };
   if (!url.startsWith("/") || !isWritten(url))

@@ -48,7 +48,7 @@ export const effectOfDraft = defineJob<{ readonly effectId: string }>({
       .from(effects)
       .where(eq(effects.id, args.effectId));
     const edition = asked && (await editionOf(officeId, asked.edition, database));
-    if (!edition) return { problem: "The edition is not there." };
+    if (!edition) return { problem: "The edition does not exist." };
     const [{ content: after }, looks] = await Promise.all([
       draftOf(officeId, database),
       newestLooks(database, officeId),

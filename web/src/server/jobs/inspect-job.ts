@@ -24,7 +24,7 @@ export const inspectFile = defineJob<OfFile>({
   onError: { problem: "The file could not be read to its end", remedy: "Export the drawing again, or split it." },
   async run({ args, database, signal, progress, settle }) {
     const input = await inputOf(database, args, settle);
-    if (!input) return { problem: "The file is not there any more." };
+    if (!input) return { problem: "The file no longer exists." };
     const { bytes, sha256, standard, given } = input;
     const result = await inThread(
       { kind: "inspect", bytes, standard, given, maxFileBytes: maxFileBytes() },

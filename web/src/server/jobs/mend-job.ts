@@ -3,7 +3,7 @@ import { storable } from "../database/jsonb";
 import { inspectedFiles } from "../database/schema";
 import { keepFile } from "../files/keep";
 import { maxFileBytes } from "../files/limits";
-import { keepFindings } from "../queries/findings";
+import { keepFindings, keptFindings } from "../queries/findings";
 import { inputOf, type OfFile } from "./inspect-job";
 import { defineJob } from "./job";
 import { keepDrawing } from "./kept-drawing";
@@ -20,10 +20,11 @@ export const mendFile = defineJob<MendArgs>({
   onError: { problem: "The file could not be mended" },
   async run({ args, askedBy, database, signal, progress, settle }) {
     const input = await inputOf(database, args, settle);
-    if (!input) return { problem: "The file is not there any more." };
+    if (!input) return { problem: "The file no longer exists." };
     const { bytes, standard, given, officeId } = input;
+    const only = args.only ? await keptFindings(database, args.fileId, args.only) : null;
     const result = await inThread(
-      { kind: "mend", bytes, standard, given, maxFileBytes: maxFileBytes(), only: args.only ?? null },
+      { kind: "mend", bytes, standard, given, maxFileBytes: maxFileBytes(), only },
       { signal, onProgress: progress },
     );
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };

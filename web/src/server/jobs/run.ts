@@ -182,7 +182,7 @@ function outcomeOf(error: unknown, { problem, remedy }: { problem: string; remed
   if (databaseFault(error) === "full")
     return {
       problem: "The server's disk is full; nothing was kept.",
-      remedy: "Tell whoever runs Hemstitch; then try again.",
+      remedy: "Tell your administrator, then try again.",
     };
   const why = error instanceof Error ? error.message : String(error);
   return { problem: `${problem}: ${why}`, ...(remedy ? { remedy } : {}) };

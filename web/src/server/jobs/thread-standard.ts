@@ -7,11 +7,13 @@ import { letteringOf, makeStarter, otherFonts } from "@hemstitch/core/sheet";
 import { libraryItem } from "@hemstitch/core/specimen";
 import { PROPERTIES, readStandard } from "@hemstitch/core/standard";
 import {
+  corrected,
   dryRun,
   fromTables,
   readCsv,
   readWorkbook,
   suggestMapping,
+  undecidedColumns,
   type Mapping,
   type Table,
 } from "@hemstitch/core/tables";
@@ -111,9 +113,11 @@ const ORDER = { wrong: 0, changed: 1, added: 2, unchanged: 3 };
 export async function tryTable(task: TaskOf<"try-table">): Promise<TriedTableResult | ThreadProblem> {
   const read = await readTable(task.bytes, task.sheet);
   if (!read.ok) return problemOf(read.problem);
-  const { table, sheets, notes } = read.value;
+  const { sheets, notes } = read.value;
+  const table = corrected(read.value.table, task.corrections);
   const mapping = mappingFor(table, task);
-  const { edits, rows, ...rest } = dryRun(task.standard, task.list, table, mapping, task.replace);
+  const { replace, partly } = task;
+  const { edits, rows, ...rest } = dryRun(task.standard, task.list, table, mapping, { replace, partly });
   const shown = [...rows].sort((a, b) => ORDER[a.state] - ORDER[b.state] || a.row - b.row).slice(0, MOST_ROWS);
   return {
     ok: true,
@@ -124,6 +128,7 @@ export async function tryTable(task: TaskOf<"try-table">): Promise<TriedTableRes
       more: rows.length - shown.length,
       columns: table.columns,
       mapping,
+      undecided: undecidedColumns(table, mapping),
       sheets,
       sheet: table.title,
       notes,

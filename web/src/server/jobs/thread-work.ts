@@ -1,8 +1,8 @@
 import type { Problem } from "@hemstitch/core/quantity";
 import type { Difference, EntryEdit, ListName, OfficeStandard } from "@hemstitch/core/standard";
 import type { LibraryItem, LibraryOptions } from "@hemstitch/core/specimen";
-import type { DryRun, Mapping, Table } from "@hemstitch/core/tables";
-import type { Finding, InspectOptions, KindOfPage, NotJudged } from "@hemstitch/core/inspect";
+import type { DryRun, Correction, Mapping, Table } from "@hemstitch/core/tables";
+import type { Finding, InspectOptions, KindOfPage, NotJudged, Known } from "@hemstitch/core/inspect";
 import type { DraftChange, WorkedOut } from "./thread-draft";
 import type { EffectRow, EffectSums, MendRow, UnreadRow } from "../database/rows";
 
@@ -24,7 +24,8 @@ export type ThreadTask =
       readonly standard: OfficeStandard;
       readonly given: GivenOfFile;
       readonly maxFileBytes: number;
-      readonly only: readonly string[] | null;
+      /** The findings to mend, as they were kept; all that can be where null. */
+      readonly only: readonly Known[] | null;
     }
   | { readonly kind: "read"; readonly bytes: Uint8Array; readonly maxFileBytes: number }
   | {
@@ -90,6 +91,9 @@ export type ThreadTask =
       /** What was chosen earlier, by the titles of the columns. */
       readonly remembered: Readonly<Record<string, Mapping>>;
       readonly replace: boolean;
+      /** Rows that are right go without those that are wrong. */
+      readonly partly: boolean;
+      readonly corrections: readonly Correction[];
       /** Whether the edits are wanted, too; a dry run tells them row by row. */
       readonly wantsEdits: boolean;
     };
@@ -240,6 +244,8 @@ export interface ReadStandardResult {
 export interface TriedTable extends Omit<DryRun, "edits"> {
   readonly columns: readonly string[];
   readonly mapping: Mapping;
+  /** Columns, from 0, of which nobody has said what they hold. */
+  readonly undecided: readonly number[];
   readonly sheets: readonly string[];
   readonly sheet: string;
   readonly notes: readonly string[];

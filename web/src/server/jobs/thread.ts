@@ -3,7 +3,7 @@ import { gzipSync } from "node:zlib";
 import { isMainThread, type MessagePort } from "node:worker_threads";
 import { packDrawing, type Drawing } from "@hemstitch/core/drawing";
 import { attachedFile, readDrawing } from "@hemstitch/core/formats";
-import { readAndInspect, statedScale, type Finding } from "@hemstitch/core/inspect";
+import { isAmong, readAndInspect, statedScale } from "@hemstitch/core/inspect";
 import { mendFile } from "@hemstitch/core/mend";
 import { withPainter } from "@hemstitch/core/node/paint";
 import { nodeInflate } from "@hemstitch/core/node";
@@ -142,7 +142,6 @@ async function mendBytes(
   task: TaskOf<"mend">,
   onPage: (index: number, count: number) => void,
 ): Promise<MendedResult | ThreadProblem> {
-  const only = task.only && new Set(task.only);
   const mended = await withPainter((paint) =>
     mendFile(task.bytes, task.standard, {
       inflate: nodeInflate,
@@ -150,7 +149,7 @@ async function mendBytes(
       onPage,
       limits: { fileBytes: task.maxFileBytes },
       ...task.given,
-      ...(only ? { chosen: (finding: Finding) => only.has(finding.key) } : {}),
+      ...(task.only ? { chosen: isAmong(task.only) } : {}),
     }),
   );
   if (!mended.ok) return problemOf(mended.problem);

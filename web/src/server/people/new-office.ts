@@ -10,7 +10,7 @@ const USAGE = `Say what is to be done:
   npm run office -- reset person@example.org             makes a link for a new password
 `;
 
-const BY = "whoever runs Hemstitch";
+const BY = "your administrator";
 const address = (): string => process.env["HEMSTITCH_ADDRESS"] ?? "http://127.0.0.1:3000";
 
 /**

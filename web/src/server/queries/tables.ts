@@ -1,6 +1,6 @@
 import { and, eq } from "drizzle-orm";
 import type { EntryEdit, ListName } from "@hemstitch/core/standard";
-import type { Mapping } from "@hemstitch/core/tables";
+import type { Correction, Mapping } from "@hemstitch/core/tables";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
@@ -34,7 +34,7 @@ export async function rememberMapping(
     });
 }
 
-/** Paths of properties by column, parted by commas; nothing where none was chosen. */
+/** Paths of properties by column, parted by commas, and a dash for what is left out; nothing where none was chosen. */
 const chosenMapping = (written: string): Mapping | null =>
   written === "" ? null : written.split(",").map((part) => (part === "" ? null : part));
 
@@ -47,8 +47,17 @@ export async function tryTable(
     sheet,
     mapping,
     replace,
+    partly,
+    corrections,
     store,
-  }: { readonly sheet: string; readonly mapping: string; readonly replace: boolean; readonly store: boolean },
+  }: {
+    readonly sheet: string;
+    readonly mapping: string;
+    readonly replace: boolean;
+    readonly partly: boolean;
+    readonly corrections: readonly Correction[];
+    readonly store: boolean;
+  },
 ): Promise<Result<{ run: TriedTable; edits: readonly EntryEdit[] }>> {
   const [{ content }, remembered] = await Promise.all([
     draftOf(asker.officeId),
@@ -63,6 +72,8 @@ export async function tryTable(
     chosen: chosenMapping(mapping),
     remembered,
     replace,
+    partly,
+    corrections,
     wantsEdits: store,
   });
   if (!tried.ok) return bad("table", tried.problem, tried.remedy ? { remedy: tried.remedy } : {});

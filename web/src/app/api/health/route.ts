@@ -23,5 +23,5 @@ function isWell(): Promise<boolean> {
 
 /** For a proxy or a supervisor: 200 where this process can answer requests, 503 where it can't reach the database. */
 export const GET = probed(async () =>
-  (await isWell()) ? answer({ well: true }) : answer({ well: false, message: "The database is away." }, 503),
+  (await isWell()) ? answer({ well: true }) : answer({ well: false, message: "The database can\'t be reached." }, 503),
 );

@@ -23,8 +23,8 @@ export interface InvitationAnswer {
 }
 
 const GONE = {
-  message: "This invitation does not work any more.",
-  remedy: "It may have been used, withdrawn or run out. Ask for a new one.",
+  message: "This invitation is no longer valid.",
+  remedy: "It may have been used, withdrawn or have expired. Ask for a new one.",
 };
 
 const personOf = async (email: string) =>
@@ -60,7 +60,7 @@ export const POST = open(async (request) => {
       return complain(401, {
         message: `${email} has an account already, and this is not its password.`,
         remedy:
-          "If it is lost, a coordinator of the office that you belong to, or whoever runs Hemstitch, makes a link for a new one. This invitation stays good.",
+          "If it is lost, a coordinator of the office that you belong to, or your administrator, can make a link for a new one. This invitation stays good.",
       });
   } else if (!form.name?.trim())
     return complain(422, { message: "Say your name.", problems: [{ at: "name", message: "must not be blank" }] });

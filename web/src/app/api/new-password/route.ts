@@ -15,8 +15,8 @@ export interface LinkAnswer {
 }
 
 const GONE = {
-  message: "This link does not work any more.",
-  remedy: "It may have been used, replaced or run out. Ask for a new one.",
+  message: "This link is no longer valid.",
+  remedy: "It may have been used, replaced or have expired. Ask for a new one.",
 };
 
 /** Whose password a link sets, by its secret. */

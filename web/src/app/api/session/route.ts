@@ -30,7 +30,7 @@ export const POST = open(async (request) => {
   if (tried.is === "refused") return tried.answer;
   if (tried.is === "wrong")
     return complain(401, {
-      message: "This e-mail and password do not belong together.",
+      message: "The e-mail address or the password is wrong.",
       remedy: "Try again. If the password is lost, a coordinator of your office makes a link for a new one.",
     });
   const { failedBefore, response: signedIn } = tried;

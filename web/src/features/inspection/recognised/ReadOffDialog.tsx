@@ -65,7 +65,7 @@ export default function ReadOffDialog({
           <Box sx={{ mt: 1.5, maxHeight: 420, overflow: "auto" }} tabIndex={0} role="region" aria-label={table.title}>
             {table.rows.length === 0 ? (
               <Typography variant="body2" color="text.secondary" sx={{ py: 2 }}>
-                Nothing of this was made out on the sheet.
+                Nothing of this kind was recognised on the sheet.
               </Typography>
             ) : (
               <PlainTable

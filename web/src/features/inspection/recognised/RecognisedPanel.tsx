@@ -56,7 +56,7 @@ export function RecognisedPanel({
       onClose={onClose}
       sx={{ left: 12, bottom: 54, width: 286 }}
     >
-      {!page && !problem && <LinearProgress aria-label="Being made out" />}
+      {!page && !problem && <LinearProgress aria-label="Recognising" />}
       {problem && (
         <Typography variant="body2" color="error" sx={{ p: 1.5 }}>
           {problem}

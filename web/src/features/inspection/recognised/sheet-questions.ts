@@ -62,7 +62,7 @@ export class SheetQuestions {
       else waiting?.done(data.value as never);
     };
     worker.onerror = () => {
-      for (const { fail } of this.waiting.values()) fail(new Error("It could not be made out in this browser."));
+      for (const { fail } of this.waiting.values()) fail(new Error("This browser could not recognise it."));
       this.waiting.clear();
     };
     worker.postMessage({ kind: "open", drawing: this.drawing, standard } satisfies Question);

@@ -13,6 +13,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
+import { LEFT_OUT, type Correction, type Mapping } from "@hemstitch/core/tables/mapping";
 import type { StoredTable } from "@/app/api/standard/table/route";
 import type { TriedTable } from "@/server/jobs/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
@@ -22,7 +23,31 @@ import { useDraft } from "../draft";
 
 const STATE_WORDS = { added: "new", changed: "changed", unchanged: "as it is", wrong: "wrong" } as const;
 
-/** Entries from a spreadsheet, pasted or as a file: tried first, row by row; then all of it is stored or nothing. */
+/** What is asked of the server about a table beside the table. */
+interface Question {
+  readonly replace: boolean;
+  readonly partly: boolean;
+  readonly sheet: string;
+  readonly mapping: Mapping;
+  readonly corrections: readonly Correction[];
+}
+
+const NOTHING_SAID: Question = { replace: false, partly: false, sheet: "", mapping: [], corrections: [] };
+
+const yes = (said: boolean): string => (said ? "yes" : "no");
+
+const inQuery = ({ replace, partly, sheet, mapping, corrections }: Question): Record<string, string> => ({
+  replace: yes(replace),
+  partly: yes(partly),
+  sheet,
+  mapping: mapping.map((path) => path ?? "").join(","),
+  corrections: corrections.length === 0 ? "" : JSON.stringify(corrections),
+});
+
+/**
+ * Entries from a spreadsheet, pasted or as a file: tried first, row by row. Columns that match nothing are asked
+ * about, cells can be corrected where they stand, and wrong rows can be left out.
+ */
 export default function TableDialog({
   list,
   cells,
@@ -38,7 +63,7 @@ export default function TableDialog({
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState(cells);
   const [source, setSource] = useState<Blob | null>(null);
-  const [replace, setReplace] = useState(false);
+  const [question, setQuestion] = useState(NOTHING_SAID);
   const [tried, setTried] = useState<TriedTable | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -57,43 +82,45 @@ export default function TableDialog({
     },
     [list],
   );
-  const tryIt = async (
-    blob: Blob,
-    more: { replace: boolean; sheet?: string; mapping?: readonly (string | null)[] },
-  ): Promise<void> => {
+  /** Tries a table; what was tried before stays in sight where the answer does not come. */
+  const tryIt = async (blob: Blob, asked: Question): Promise<void> => {
+    // What was chosen shows at once; where no answer comes, it is as it was.
+    setQuestion(asked);
+    const answered = await send(blob, inQuery(asked));
+    if (!answered) {
+      setQuestion(question);
+      return;
+    }
     setSource(blob);
-    setTried(
-      await send(blob, {
-        replace: more.replace ? "yes" : "no",
-        sheet: more.sheet ?? "",
-        mapping: (more.mapping ?? []).map((path) => path ?? "").join(","),
-      }),
-    );
+    setQuestion({ ...asked, sheet: answered.sheet, mapping: answered.mapping });
+    setTried(answered);
   };
   const store = async (): Promise<void> => {
     if (!source || !tried) return;
-    const done = await send<StoredTable>(source, {
-      replace: replace ? "yes" : "no",
-      sheet: tried.sheet,
-      mapping: tried.mapping.map((path) => path ?? "").join(","),
-      store: "yes",
-    });
+    const done = await send<StoredTable>(source, { ...inQuery(question), store: "yes" });
     if (!done) return;
+    const left = done.sums.wrong > 0 ? `, ${done.sums.wrong} left out` : "";
     notice(
-      `${done.sums.added} new, ${done.sums.changed} changed${done.removed.length > 0 ? `, ${done.removed.length} removed` : ""}.`,
+      `${done.sums.added} new, ${done.sums.changed} changed${done.removed.length > 0 ? `, ${done.removed.length} removed` : ""}${left}.`,
     );
     void adopt({ of: "list", list, edits: done.edits }, done.version);
     onClose();
   };
   // What was pasted onto the register is tried at once.
   useEffect(() => {
-    if (cells !== "") void tryIt(new Blob([cells]), { replace: false });
+    if (cells !== "") void tryIt(new Blob([cells]), NOTHING_SAID);
     // Once, with what the dialog was opened with.
   }, []);
-  const again = (change: { replace?: boolean; sheet?: string; mapping?: readonly (string | null)[] }): void => {
-    if (source && tried) void tryIt(source, { replace, sheet: tried.sheet, mapping: tried.mapping, ...change });
+  const again = (change: Partial<Question>): void => {
+    if (source) void tryIt(source, { ...question, ...change });
   };
-  const sound = tried !== null && tried.sums.wrong === 0 && tried.problems.length === 0;
+  const correct = (row: number, column: number, value: string): void =>
+    again({
+      corrections: [...question.corrections.filter(([r, c]) => r !== row || c !== column), [row, column, value]],
+    });
+  const { partly, replace } = question;
+  const isSound = tried !== null && tried.problems.length === 0 && (partly || tried.sums.wrong === 0);
+  const count = tried ? tried.sums.added + tried.sums.changed + tried.removed.length : 0;
   return (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth>
       <DialogTitle>{LISTS[list].many} from a spreadsheet</DialogTitle>
@@ -102,7 +129,7 @@ export default function TableDialog({
           <>
             <Typography variant="body2" sx={{ mb: 1.5 }}>
               Copy the cells with their row of titles and paste them here, or choose a CSV or XLSX file. Nothing is
-              stored before you have seen what would happen.
+              stored until you have seen what would change.
             </Typography>
             <TextField
               multiline
@@ -120,7 +147,7 @@ export default function TableDialog({
               data-testid="table-file"
               onChange={(event) => {
                 const [file] = event.target.files ?? [];
-                if (file) void tryIt(file, { replace });
+                if (file) void tryIt(file, NOTHING_SAID);
               }}
             />
           </>
@@ -135,25 +162,24 @@ export default function TableDialog({
           <Tried
             tried={tried}
             onMapping={(mapping) => again({ mapping })}
-            onSheet={(sheet) => again({ sheet, mapping: [] })}
+            onSheet={(sheet) => again({ sheet, mapping: [], corrections: [] })}
+            onCorrect={correct}
           />
         )}
       </DialogContent>
       <DialogActions>
         {tried && (
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={replace}
-                onChange={(event) => {
-                  setReplace(event.target.checked);
-                  again({ replace: event.target.checked });
-                }}
-              />
-            }
+          <Option
             label="Remove what is not in the table"
-            slotProps={{ typography: { variant: "body2" } }}
-            sx={{ ml: 1 }}
+            checked={replace}
+            onChange={(checked) => again({ replace: checked })}
+          />
+        )}
+        {tried && (partly || tried.sums.wrong > 0) && (
+          <Option
+            label="Leave out the wrong rows"
+            checked={partly}
+            onChange={(checked) => again({ partly: checked })}
           />
         )}
         <Box sx={{ flex: 1 }} />
@@ -164,18 +190,14 @@ export default function TableDialog({
         )}
         <Button onClick={onClose}>Cancel</Button>
         {tried ? (
-          <Button
-            variant="contained"
-            disabled={!sound || busy || tried.sums.added + tried.sums.changed + tried.removed.length === 0}
-            onClick={() => void store()}
-          >
-            Store {tried.sums.added + tried.sums.changed + tried.removed.length}
+          <Button variant="contained" disabled={!isSound || busy || count === 0} onClick={() => void store()}>
+            Store {count}
           </Button>
         ) : (
           <Button
             variant="contained"
             disabled={text.trim() === "" || busy}
-            onClick={() => void tryIt(new Blob([text], { type: "text/csv" }), { replace })}
+            onClick={() => void tryIt(new Blob([text], { type: "text/csv" }), NOTHING_SAID)}
           >
             See what would happen
           </Button>
@@ -185,16 +207,36 @@ export default function TableDialog({
   );
 }
 
+function Option({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <FormControlLabel
+      control={<Checkbox checked={checked} onChange={(event) => onChange(event.target.checked)} />}
+      label={label}
+      slotProps={{ typography: { variant: "body2" } }}
+      sx={{ ml: 1 }}
+    />
+  );
+}
+
 function Tried({
   tried,
   onMapping,
   onSheet,
+  onCorrect,
 }: {
   tried: TriedTable;
-  onMapping: (mapping: (string | null)[]) => void;
+  onMapping: (mapping: Mapping) => void;
   onSheet: (sheet: string) => void;
+  onCorrect: (row: number, column: number, value: string) => void;
 }) {
-  const { sums } = tried;
   return (
     <>
       {tried.sheets.length > 1 && (
@@ -215,67 +257,161 @@ function Tried({
       <Typography variant="h3" sx={{ mt: 1 }}>
         Columns
       </Typography>
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1, mb: 2 }}>
-        {tried.columns.map((title, i) => (
-          <TextField
-            key={i}
-            select
-            label={title || `Column ${i + 1}`}
-            value={tried.mapping[i] ?? ""}
-            onChange={(event) =>
-              onMapping(tried.mapping.map((path, k) => (k === i ? event.target.value || null : path)))
-            }
-            sx={{ width: 150 }}
-          >
-            <MenuItem value="">not read</MenuItem>
-            {tried.properties.map(({ path, title: name }) => (
-              <MenuItem key={path} value={path}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-        ))}
-      </Box>
-      <Typography variant="body1" role="status">
-        {sums.added.toLocaleString("en")} new, {sums.changed.toLocaleString("en")} changed,{" "}
-        {sums.unchanged.toLocaleString("en")} as they are
-        {tried.removed.length > 0 ? `, ${tried.removed.length.toLocaleString("en")} removed` : ""}
-        {sums.wrong > 0 ? `; ${sums.wrong.toLocaleString("en")} wrong, so nothing can be stored` : ""}
-      </Typography>
+      <Columns tried={tried} onMapping={onMapping} />
+      <Sums tried={tried} />
       {[...tried.problems, ...tried.notes].map((each) => (
         <Typography key={each} variant="body2" color={tried.problems.includes(each) ? "error" : "text.secondary"}>
           {each}
         </Typography>
       ))}
-      <Box sx={{ maxHeight: 320, overflow: "auto", mt: 1 }}>
-        <PlainTable head={["Row", "Entry", "Would be", "What"]}>
-          {tried.rows.map((row) => (
-            <tr key={row.row}>
-              <td>{row.row}</td>
-              <td>{row.key}</td>
-              <td>
-                <Box component="span" sx={{ color: row.state === "wrong" ? "error.main" : "text.primary" }}>
-                  {STATE_WORDS[row.state]}
-                </Box>
-              </td>
-              <td>{row.words.join("; ")}</td>
-            </tr>
-          ))}
-          {tried.removed.slice(0, 200).map((key) => (
-            <tr key={key}>
-              <td>–</td>
-              <td>{key}</td>
-              <td>removed</td>
-              <td />
-            </tr>
-          ))}
-        </PlainTable>
-      </Box>
+      <Rows tried={tried} onCorrect={onCorrect} />
       {tried.more > 0 && (
         <Typography variant="body2" color="text.secondary">
           and {tried.more.toLocaleString("en")} more rows
         </Typography>
       )}
     </>
+  );
+}
+
+/** What each column holds; one that nobody has decided asks for it. */
+function Columns({ tried, onMapping }: { tried: TriedTable; onMapping: (mapping: Mapping) => void }) {
+  return (
+    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 1, mb: 2 }}>
+      {tried.columns.map((title, i) => {
+        const isAsked = tried.undecided.includes(i);
+        return (
+          <TextField
+            key={i}
+            select
+            label={title || `Column ${i + 1}`}
+            value={tried.mapping[i] ?? ""}
+            error={isAsked}
+            helperText={isAsked ? "What does it hold?" : undefined}
+            onChange={(event) =>
+              onMapping(tried.mapping.map((path, k) => (k === i ? event.target.value || null : path)))
+            }
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            sx={{ width: 168 }}
+          >
+            {tried.mapping[i] === null && <MenuItem value="">{isAsked ? "choose…" : "nothing in it"}</MenuItem>}
+            <MenuItem value={LEFT_OUT}>leave it out</MenuItem>
+            {tried.properties.map(({ path, title: name }) => (
+              <MenuItem key={path} value={path}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        );
+      })}
+    </Box>
+  );
+}
+
+function Sums({ tried: { sums, removed } }: { tried: TriedTable }) {
+  return (
+    <Typography variant="body1" role="status">
+      {sums.added.toLocaleString("en")} new, {sums.changed.toLocaleString("en")} changed,{" "}
+      {sums.unchanged.toLocaleString("en")} as they are
+      {removed.length > 0 ? `, ${removed.length.toLocaleString("en")} removed` : ""}
+      {sums.wrong > 0 ? `; ${sums.wrong.toLocaleString("en")} wrong: correct the cells, or leave these rows out` : ""}
+    </Typography>
+  );
+}
+
+/** The rows as they stand in the table, with what each would do; what is wrong comes first and can be corrected. */
+function Rows({
+  tried,
+  onCorrect,
+}: {
+  tried: TriedTable;
+  onCorrect: (row: number, column: number, value: string) => void;
+}) {
+  const read = tried.columns.flatMap((title, i) => {
+    const path = tried.mapping[i] ?? LEFT_OUT;
+    return path === LEFT_OUT ? [] : [{ i, title: title || `Column ${i + 1}` }];
+  });
+  return (
+    <Box sx={{ maxHeight: 320, overflow: "auto", mt: 1 }}>
+      <PlainTable label="Rows" head={["Row", ...read.map(({ title }) => title), "Would be", "What"]}>
+        {tried.rows.map((row) => (
+          <tr key={row.row}>
+            <td>{row.row}</td>
+            {read.map(({ i, title }) => (
+              <td key={i}>
+                <Cell
+                  label={`Row ${row.row}, ${title}`}
+                  value={row.cells[i] ?? ""}
+                  isWrong={row.wrongIn.includes(i)}
+                  onChange={(value) => onCorrect(row.row, i, value)}
+                />
+              </td>
+            ))}
+            <td>
+              <Box component="span" sx={{ color: row.state === "wrong" ? "error.main" : "text.primary" }}>
+                {STATE_WORDS[row.state]}
+              </Box>
+            </td>
+            <td>{row.words.join("; ")}</td>
+          </tr>
+        ))}
+        {tried.removed.slice(0, 200).map((key) => (
+          <tr key={key}>
+            <td>–</td>
+            <td colSpan={Math.max(1, read.length)}>{key}</td>
+            <td>removed</td>
+            <td />
+          </tr>
+        ))}
+      </PlainTable>
+    </Box>
+  );
+}
+
+/** A cell that is corrected where it stands: Enter or going on takes what was typed, Escape leaves it. */
+function Cell({
+  label,
+  value,
+  isWrong,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  isWrong: boolean;
+  onChange: (value: string) => void;
+}) {
+  const [typed, setTyped] = useState(value);
+  useEffect(() => setTyped(value), [value]);
+  const take = (): void => {
+    if (typed !== value) onChange(typed);
+  };
+  return (
+    <Box
+      component="input"
+      aria-label={label}
+      aria-invalid={isWrong}
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") take();
+        if (event.key !== "Escape") return;
+        // The dialog stays open.
+        event.stopPropagation();
+        setTyped(value);
+      }}
+      sx={{
+        font: "inherit",
+        color: "inherit",
+        width: "100%",
+        minWidth: 72,
+        px: 0.5,
+        border: "1px solid",
+        borderColor: isWrong ? "error.main" : "transparent",
+        borderRadius: 0.5,
+        bgcolor: "transparent",
+        "&:hover": { borderColor: isWrong ? "error.main" : "divider" },
+      }}
+    />
   );
 }

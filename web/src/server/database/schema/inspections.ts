@@ -75,8 +75,10 @@ export const findings = pgTable(
       .notNull()
       .references(() => inspectedFiles.id, { onDelete: "cascade" }),
     look: text("look").$type<Look>().notNull(),
-    /** Number of its flag on the sheet, from 1. */
+    /** Number of its flag on the sheet, from 1; it keeps it for as long as it is there. */
     number: integer("number").notNull(),
+    /** Its turn among those of its look, in which people read them. */
+    turn: integer("turn").notNull().default(0),
     key: text("key").notNull(),
     rule: text("rule").notNull(),
     severity: text("severity").$type<Finding["severity"]>().notNull(),
@@ -91,6 +93,7 @@ export const findings = pgTable(
     count: integer("count").notNull(),
     boxMm: jsonb("box_mm").$type<Finding["boxMm"]>().notNull(),
     placesMm: jsonb("places_mm").$type<readonly number[]>().notNull(),
+    elsewhere: jsonb("elsewhere").$type<NonNullable<Finding["elsewhere"]>>(),
     shapes: jsonb("shapes").$type<NonNullable<Finding["shapes"]>>(),
   },
   (table) => [

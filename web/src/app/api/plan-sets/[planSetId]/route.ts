@@ -48,8 +48,8 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId
   });
   if (!saved)
     return complain(409, {
-      message: "Somebody has changed these particulars meanwhile. Nothing of yours was stored.",
-      remedy: "Load the page anew and make the change again.",
+      message: "Somebody else has changed these particulars in the meantime. Your change was not saved.",
+      remedy: "Reload the page and make the change again.",
     });
   return answer({ version: saved.version });
 });

@@ -12,7 +12,7 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   const { content, version } = await draftOf(asker.officeId);
   if (!isBlank(content))
     return complain(409, {
-      message: "The standard has been begun already. Nothing was changed.",
+      message: "The standard has already been started. Nothing was changed.",
       remedy: "To replace all of it, import a file under In and out.",
     });
   const chosen = preset(form.preset);

@@ -33,7 +33,20 @@ export const GET = guarded("see-office", async (asker, request) => {
     : download(new TextEncoder().encode(writeCsv(table)), `${name}.csv`);
 });
 
-/** Tries a table of entries row by row; with `store` carries it out, all or nothing, and remembers the columns. */
+/** What stands in a parameter as JSON; nothing valid where it is none, and nothing to correct where it is not given. */
+function jsonIn(written: string | null): unknown {
+  if (written === null || written === "") return [];
+  try {
+    return JSON.parse(written);
+  } catch {
+    return written;
+  }
+}
+
+/**
+ * Tries a table of entries row by row; with `store` carries it out and remembers the columns: all or nothing, or,
+ * with `partly`, the rows that are right.
+ */
 export const POST = guarded("edit-standard", async (asker, request) => {
   const { searchParams } = new URL(request.url);
   const form = checked(TableImport, {
@@ -42,6 +55,8 @@ export const POST = guarded("edit-standard", async (asker, request) => {
     store: searchParams.get("store") === "yes",
     sheet: searchParams.get("sheet") ?? "",
     mapping: searchParams.get("mapping") ?? "",
+    partly: searchParams.get("partly") === "yes",
+    corrections: jsonIn(searchParams.get("corrections")),
   });
   if (form instanceof Response) return form;
   if (!isListName(form.list)) return complain(404, NO_LIST);
@@ -54,8 +69,8 @@ export const POST = guarded("edit-standard", async (asker, request) => {
   if (edits.length === 0)
     return complain(422, {
       message:
-        run.sums.wrong > 0 || run.problems.length > 0
-          ? "Some rows are wrong; nothing was stored."
+        (run.problems[0] ?? (run.sums.wrong > 0 && !form.partly))
+          ? `${run.problems[0] ?? "Some rows are wrong."} Nothing was stored.`
           : "There is nothing to store: every row is as it is already.",
     });
   const edited = await editList(asker, form.list, edits);

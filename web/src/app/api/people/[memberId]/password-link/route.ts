@@ -23,7 +23,7 @@ export const POST = guarded("people", async (asker, _request, { memberId = "" })
     if (await belongsElsewhere(on, member.userId, asker.officeId))
       return complain(409, {
         message: `${member.name} belongs to another office, too, which such a link would open as well.`,
-        remedy: "Ask whoever runs Hemstitch to make the link.",
+        remedy: "Ask your administrator to make the link.",
       });
     const secret = await makePasswordLink(on, member, asker.who);
     return answer({ secret, hours: LINK_HOURS } satisfies PasswordLinkMade, 201);

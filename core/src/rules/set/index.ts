@@ -1,0 +1,3 @@
+import { numberTwice } from "./number-twice";
+
+export const SET_RULES = [numberTwice];
