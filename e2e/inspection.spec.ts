@@ -33,7 +33,7 @@ test("drops drawings, sees what departs and where, mends it, and downloads the m
   await expect(findings.getByRole("heading", { name: "walls" })).toBeVisible();
 
   await findings.getByRole("button", { name: /^Mend \d+ that are safe/ }).click();
-  await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 20_000 });
+  await expect(findings.getByText("Mended and proved")).toBeVisible();
   await expect(findings.getByText("layer renamed: walls → A-WALL")).toBeVisible();
   await expect(findings.getByText("A layer name that does not follow the scheme").first()).toBeVisible();
   const [download] = await Promise.all([
@@ -87,9 +87,7 @@ test("shows names with markup as they are, and runs none of it", async ({ page }
     .setInputFiles(
       pdf(`${name}.pdf`, onePage({ layers: [name, "../../etc/passwd"], content: on(0, "0.5 w 1 1 m 9 9 l S") })),
     );
-  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible({});
   expect(await page.title()).not.toBe("run");
 });
 
@@ -109,9 +107,9 @@ test("a finding is called by its rule's title, which leads to the rule's page; w
   const content = `q 0 0 0 0 5 5 cm 1 1 m 9 9 l S Q ${on(0, "0.5 w 10 10 m 90 10 l S 10 10.6 m 90 10.6 l S")}`;
   await page.getByTestId("files").setInputFiles([pdf("flat.pdf", onePage({ layers: ["A-WALL"], content }))]);
   const findings = page.getByRole("complementary", { name: "Findings" });
-  await expect(findings.getByRole("heading", { name: "Parallel lines that print as one line/too-close" })).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(findings.getByRole("heading", { name: "Parallel lines that print as one line/too-close" })).toBeVisible(
+    {},
+  );
   await expect(findings.getByRole("heading", { name: "What could not be read" })).toBeVisible();
   await expect(findings.getByText(/Page 1: Some lines are drawn in a space without extent/)).toBeVisible();
   await findings.getByRole("link", { name: "Parallel lines that print as one" }).click();
@@ -126,7 +124,7 @@ test("a layer that files bring of themselves is put on the list from a finding, 
   const bytes = onePage({ layers: ["Sketch 9"], content: on(0, "0.5 w 10 10 m 90 10 l S") });
   await page.getByTestId("files").setInputFiles([pdf("bring.pdf", bytes)]);
   const findings = page.getByRole("complementary", { name: "Findings" });
-  await findings.getByText(/“Sketch 9” does not follow the scheme/).click({ timeout: 20_000 });
+  await findings.getByText(/“Sketch 9” does not follow the scheme/).click();
   await stored(page, () => findings.getByRole("button", { name: "Files bring this layer of themselves" }).click());
   await expect(page.getByText(/“Sketch 9” is on the draft's list of default layers/)).toBeVisible();
   await page.goto("/standard/checks", { waitUntil: "networkidle" });

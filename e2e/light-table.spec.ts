@@ -94,7 +94,7 @@ test("findings are searched and left out by severity, family and layer; flags an
 test("marks are moved, removed and set in their pen's shade, a helper layer is switched off", async ({ page }) => {
   await open(page, FAULTS);
   const findings = page.getByRole("complementary", { name: "Findings" });
-  await findings.getByRole("button", { name: /string stands on A-WALL/ }).click();
+  await findings.getByRole("button", { name: /1 line of lettering stands on A-WALL/ }).click();
   await expect(findings.getByRole("button", { name: "Move to A-ANNO-TEXT" })).toBeVisible();
   await findings.getByRole("button", { name: /Mend \d+ that are safe/ }).click();
   await expect(findings.getByText(/moved to another layer: A-WALL → A-ANNO-TEXT \(1 mark\)/)).toBeVisible();

@@ -58,7 +58,7 @@ for (const [name, widthMm] of [
   test(`the light table shows ${name} as another viewer does`, async ({ page }) => {
     await page.setViewportSize({ width: 2400, height: 1500 });
     await open(page, name, readFileSync(join(CASES, name)));
-    await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+    await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
     const exact = await onScreen(page, "exact-whole");
     const wanted = byViewer(name, exact.width);
     const square = (5 * exact.width) / widthMm;
@@ -87,7 +87,7 @@ async function bars(page: Page): Promise<string> {
 
 test("layers are switched on and off, looked at alone, and set back to how they print", async ({ page }) => {
   await open(page, "layers.pdf", LAYERED);
-  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
   await page.getByRole("button", { name: "Layers", exact: true }).click();
   const panel = page.getByRole("region", { name: "Layers of this file" });
   await expect.poll(() => bars(page)).toBe("110");
@@ -110,7 +110,7 @@ test("layers are switched on and off, looked at alone, and set back to how they 
 
 test("arrows move the sheet; what is in sight is painted sharp", async ({ page }) => {
   await open(page, "layers.pdf", LAYERED);
-  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
   const paper = page.getByRole("img", { name: /layers\.pdf, page 1/ });
   const before = (await paper.boundingBox())!;
   await page.keyboard.press("ArrowLeft");
@@ -125,7 +125,7 @@ test("arrows move the sheet; what is in sight is painted sharp", async ({ page }
 
 test("two fingers zoom about the place between them, and move the sheet along", async ({ page }) => {
   await open(page, "layers.pdf", LAYERED);
-  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
   const paper = page.getByRole("img", { name: /layers\.pdf, page 1/ });
   const before = (await paper.boundingBox())!;
   const touch = await page.context().newCDPSession(page);
@@ -147,7 +147,7 @@ test("two fingers zoom about the place between them, and move the sheet along", 
 test("without the painter the quick picture stays, and says that it is one", async ({ page }) => {
   await page.route("**/picture/painter.mjs", (route) => route.fulfill({ status: 404, body: "" }));
   await open(page, "layers.pdf", LAYERED);
-  await picture(page).toHaveAttribute("data-picture", "failed", { timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "failed", { timeout: 100_000 });
   await expect(page.getByTestId("sheet")).toHaveAttribute("data-painted", "yes");
   await expect(page.getByText("Quick picture: the exact one could not be painted.")).toBeVisible();
 });
@@ -195,10 +195,10 @@ test("a sheet with views, a picture and hatches is seen, mended and downloaded, 
 }) => {
   await open(page, "views.pdf", VIEWS);
   const findings = page.getByRole("complementary", { name: "Findings" });
-  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
   await findings.getByRole("button", { name: /^Mend \d+ that (?:is|are) safe/ }).click();
-  await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 30_000 });
-  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 30_000 });
+  await expect(findings.getByText("Mended and proved")).toBeVisible({ timeout: 100_000 });
+  await picture(page).toHaveAttribute("data-picture", "exact", { timeout: 100_000 });
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     findings.getByRole("link", { name: "Download mended" }).click(),

@@ -5,8 +5,8 @@ const FIRST = ["axe", "building", "chapters", "find", "in-line", "light-table"].
 export default defineConfig({
   testDir: ".",
   // Generous, so that a busy machine is no finding: what is slow is measured in bench/.
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 240_000,
+  expect: { timeout: 45_000 },
   // Two halves that take about as long, run beside each other, each against an office of its own: one after the other there.
   workers: 1,
   projects: [

@@ -195,13 +195,12 @@ test.describe("a file sent to the running application", () => {
       request.on("error", () => resolve());
       request.write(randomBytes(12 * MB), () => setTimeout(() => (request.destroy(), resolve()), 500));
     });
-    await expect.poll(() => rows(LEFT_OVER), { timeout: 15_000 }).toBe(0);
+    await expect.poll(() => rows(LEFT_OVER)).toBe(0);
     expect(await rows(`select count(*)::int as n from inspected_files where inspection_id = '${id}'`)).toBe(0);
   });
 });
 
 test("a large file goes on where the connection was lost, and is kept whole", async ({ page }) => {
-  test.setTimeout(120_000);
   const content = Buffer.concat([...bytesOf(13 * MB)]);
   await page.goto("/inspection");
   let parts = 0;
@@ -245,7 +244,7 @@ test("a file that is cancelled on its way leaves nothing", async ({ page }) => {
     mimeType: "application/pdf",
     buffer: Buffer.concat([...bytesOf(9 * MB)]),
   });
-  await expect(page.getByText("The connection is lost.")).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/server can't be reached/)).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByText("Drop drawings here")).toBeVisible();
   await expect.poll(() => rows(LEFT_OVER)).toBe(0);

@@ -191,7 +191,7 @@ function SendingBar({ progress, onCancel }: { progress: Progress; onCancel: () =
       <Box sx={{ display: "flex", alignItems: "center", justifyContent: "space-between", mt: 0.5 }}>
         <Typography variant="body2" color="text.secondary">
           {waiting
-            ? "You are offline. Uploading resumes when you are back online."
+            ? "The server can't be reached. The upload goes on by itself as soon as it can."
             : `${megabytes(bytes)} of ${megabytes(ofBytes)}`}
         </Typography>
         <Button size="small" onClick={onCancel}>
