@@ -22,7 +22,10 @@ export const scheme: EditKind<SchemeEdit> = {
   apply(standard, { which, scheme: next, was }) {
     const before = standard.naming[which];
     if (was && !sameValue(before, was))
-      return { kind: "stale", message: "Somebody else has changed this scheme in the meantime. Your change was not saved." };
+      return {
+        kind: "stale",
+        message: "Somebody else has changed this scheme in the meantime. Your change was not saved.",
+      };
     return {
       kind: "changed",
       standard: withScheme(standard, which, next),

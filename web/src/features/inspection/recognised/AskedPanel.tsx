@@ -73,7 +73,10 @@ function factsOf(mark: AskedMark): Fact[] {
 function lineFacts({ widthMm, pen, layersPen, lineType, dashMm, lengthMm, inBuilding, scale }: AskedMark): Fact[] {
   const facts: Fact[] = [];
   if (widthMm !== undefined)
-    facts.push(["Pen", `${mm(widthMm)}${pen ? `, the ${pen} pen` : pen === null ? ", which is not in the pen schedule" : ""}`]);
+    facts.push([
+      "Pen",
+      `${mm(widthMm)}${pen ? `, the ${pen} pen` : pen === null ? ", which is not in the pen schedule" : ""}`,
+    ]);
   if (layersPen !== undefined && widthMm !== undefined && pen !== layersPen) facts.push(["Layer’s pen", layersPen]);
   if (dashMm) facts.push(["Line type", lineType ?? lineTypeWords(dashMm, lineType === null)]);
   if (lengthMm !== undefined) facts.push(["Length", `${mm(lengthMm)} on paper`]);
