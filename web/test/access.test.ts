@@ -15,6 +15,7 @@ import {
   requests,
   ROLES,
   sheets,
+  sourceDrawings,
   type Role,
 } from "../src/server/database/schema";
 import { invite } from "../src/server/people/accounts";
@@ -73,6 +74,14 @@ async function rowsOf(officeId: string, coordinatorId: string): Promise<Record<s
     .select({ inspectionId: inspectedFiles.inspectionId })
     .from(inspectedFiles)
     .where(eq(inspectedFiles.id, fileId));
+  const [kept] = await database
+    .select({ sha256: inspectedFiles.sha256 })
+    .from(inspectedFiles)
+    .where(eq(inspectedFiles.id, fileId));
+  const [source] = await database
+    .insert(sourceDrawings)
+    .values({ planSetId: planSet!.id, title: "Plan", fileName: "plan.pdf", sha256: kept!.sha256, drawnAt: "1:50" })
+    .returning({ id: sourceDrawings.id });
   const [wish] = await database
     .insert(requests)
     .values({ officeId, askedBy: coordinatorId, list: "pens", sample: { id: "x" }, reason: "y" })
@@ -100,6 +109,7 @@ async function rowsOf(officeId: string, coordinatorId: string): Promise<Record<s
     uploadId: upload.id,
     planSetId: planSet!.id,
     sheetId: sheet!.id,
+    sourceId: source!.id,
     fileId,
     inspectionId: file!.inspectionId,
     requestId: wish!.id,

@@ -2,6 +2,7 @@ export type { NameCode, NameField, NameGrammar } from "./grammar";
 export { meaningOf, parseName } from "./parse";
 export type { NameFailure, NamePart, ParsedName } from "./parse";
 export { buildName } from "./build";
+export { nextNumber } from "./next";
 export { matchesSomething, schemeFaults } from "./soundness";
 export type { SchemeFault } from "./soundness";
 export { suggestNames, Suggester, sureSuggestion } from "./suggest";

@@ -1,7 +1,7 @@
 import { InspectionHome } from "@/features/inspection/InspectionHome";
 import { asker } from "@/server/asker";
 import { maxFileBytes } from "@/server/files/limits";
-import { inspectionsOf } from "@/server/queries/inspections";
+import { inspectionsOf, mayCancel } from "@/server/queries/inspections";
 import { planSetsOf } from "@/server/queries/plan-sets";
 
 export const metadata = { title: "Inspection" };
@@ -11,7 +11,7 @@ export default async function InspectionPage() {
   const [rows, sets] = await Promise.all([inspectionsOf(who), planSetsOf(who)]);
   return (
     <InspectionHome
-      inspections={rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))}
+      inspections={rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString(), mayTake: mayCancel(who, row) }))}
       planSets={sets.map(({ id, name }) => ({ id, name }))}
       maxBytes={maxFileBytes()}
     />

@@ -9,6 +9,8 @@ import Typography from "@mui/material/Typography";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useMay } from "../shared/may";
+import { BinButton } from "../bin/BinButton";
+import { BinLink } from "../bin/BinLink";
 import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
@@ -31,6 +33,8 @@ export interface InspectionRow {
   readonly stops: number;
   readonly mends: number;
   readonly notes: number;
+  /** Whether the asker may move it to the bin. */
+  readonly mayTake: boolean;
 }
 
 interface Props {
@@ -72,7 +76,7 @@ export function InspectionHome({ inspections, planSets, maxBytes }: Props) {
           <DropZone maxBytes={maxBytes} planSetId={planSet} />
         </>
       )}
-      <Part title="Looked at before">
+      <Part title="Looked at before" actions={<BinLink />}>
         {inspections.length === 0 ? (
           <Empty>
             Each hand-in stays here with what was found in its drawings, so that the next one can be held against it.
@@ -204,7 +208,7 @@ function SendingBar({ progress, onCancel }: { progress: Progress; onCancel: () =
 
 function InspectionTable({ rows }: { rows: readonly InspectionRow[] }) {
   return (
-    <PlainTable head={["Inspection", "Plan set", "Files", "Found", "When"]} figures={[2]}>
+    <PlainTable head={["Inspection", "Plan set", "Files", "Found", "When", "Bin"]} figures={[2]}>
       {rows.map((row) => (
         <tr key={row.id}>
           <td>
@@ -222,6 +226,7 @@ function InspectionTable({ rows }: { rows: readonly InspectionRow[] }) {
             )}
           </td>
           <td>{new Date(row.madeAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
+          <td>{row.mayTake && <BinButton name={`“${row.name}”`} path={`/api/inspections/${row.id}`} />}</td>
         </tr>
       ))}
     </PlainTable>

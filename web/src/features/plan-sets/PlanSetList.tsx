@@ -11,6 +11,7 @@ import type { Made } from "@/server/answers";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
+import { BinLink } from "../bin/BinLink";
 import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 
@@ -26,7 +27,7 @@ export interface PlanSetRow {
 export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
   const mayEdit = useMay("edit-plan-set");
   return (
-    <Page title="Plan sets" lead="The sheets of each project, on the office's frames.">
+    <Page title="Plan sets" lead="The sheets of each project, on the office's frames." actions={mayEdit && <BinLink />}>
       {rows.length === 0 && (
         <Empty>
           {mayEdit

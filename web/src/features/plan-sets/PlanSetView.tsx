@@ -6,8 +6,11 @@ import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { parseName, type NameGrammar } from "@hemstitch/core/naming";
+import { nextNumber, parseName, type NameGrammar } from "@hemstitch/core/naming";
 import type { Made } from "@/server/answers";
+import { BinButton } from "../bin/BinButton";
+import { BinLink } from "../bin/BinLink";
+import { useBin } from "../bin/use-bin";
 import { Empty } from "../shared/Empty";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
@@ -73,12 +76,13 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
           <Link href="/plan-sets">Plan sets</Link> · {planSet.units === "metric" ? "metric" : "feet and inches"}
         </>
       }
+      actions={mayEdit && <TakeSetAway {...planSet} />}
     >
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 320px", gap: 4 }}>
         <Box>
           <Part title="Set register">
             <Thumbnails planSetId={planSet.id} sheets={sheets} frames={frames} />
-            <SheetTable planSetId={planSet.id} sheets={sheets} />
+            <SheetTable planSetId={planSet.id} sheets={sheets} mayEdit={mayEdit} />
             {mayEdit && (
               <NewSheet
                 planSetId={planSet.id}
@@ -100,7 +104,8 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
                 key={source.id}
                 sx={{
                   display: "grid",
-                  gridTemplateColumns: "1fr 1fr 100px",
+                  gridTemplateColumns: "1fr 1fr 100px 40px",
+                  alignItems: "center",
                   gap: 2,
                   py: 0.6,
                   borderBottom: "1px solid",
@@ -114,6 +119,7 @@ export function PlanSetView({ planSet, sheets, sources, frames, fields, numberin
                   {source.fileName}
                 </Box>
                 <span>{source.drawnAt}</span>
+                {mayEdit && <BinButton name={`“${source.title}”`} path={`/api/sources/${source.id}`} />}
               </Box>
             ))}
           </Part>
@@ -199,7 +205,38 @@ function Thumbnails({
   );
 }
 
-function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly SheetRow[] }) {
+/** A whole plan set goes to the bin, and the list of sets takes its place. */
+function TakeSetAway({ id }: { id: string }) {
+  const router = useRouter();
+  const { takeAway } = useBin();
+  return (
+    <>
+      <Button
+        color="inherit"
+        onClick={() =>
+          void takeAway(
+            `/api/plan-sets/${id}`,
+            () => router.push("/plan-sets"),
+            () => router.push(`/plan-sets/${id}`),
+          )
+        }
+      >
+        Move to the bin
+      </Button>
+      <BinLink />
+    </>
+  );
+}
+
+function SheetTable({
+  planSetId,
+  sheets,
+  mayEdit,
+}: {
+  planSetId: string;
+  sheets: readonly SheetRow[];
+  mayEdit: boolean;
+}) {
   if (sheets.length === 0)
     return (
       <Empty>
@@ -208,7 +245,7 @@ function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly
       </Empty>
     );
   return (
-    <PlainTable head={["Number", "Title", "Frame", "Scale", "Rev.", "Title block"]}>
+    <PlainTable head={["Number", "Title", "Frame", "Scale", "Rev.", "Title block", ...(mayEdit ? ["Bin"] : [])]}>
       {sheets.map((sheet) => (
         <tr key={sheet.id}>
           <td>
@@ -225,6 +262,11 @@ function SheetTable({ planSetId, sheets }: { planSetId: string; sheets: readonly
           <td>{sheet.scale ?? "nothing placed"}</td>
           <td>{sheet.revision || "–"}</td>
           <td>{sheet.empty === 0 ? "filled" : `${sheet.empty} empty`}</td>
+          {mayEdit && (
+            <td>
+              <BinButton name={`sheet ${sheet.number}`} path={`/api/sheets/${sheet.id}`} />
+            </td>
+          )}
         </tr>
       ))}
     </PlainTable>
@@ -244,7 +286,7 @@ function NewSheet({
 }) {
   const router = useRouter();
   const notice = useNotice();
-  const [number, setNumber] = useState("");
+  const [number, setNumber] = useState(() => nextNumber(taken, numbering) ?? "");
   const [title, setTitle] = useState("");
   const [frame, setFrame] = useState(frames[0]?.id ?? "");
   const parsed = number === "" ? null : parseName(number, numbering);

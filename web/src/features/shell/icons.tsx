@@ -72,3 +72,8 @@ export const PersonIcon = () => (
     <path d="M5 20c.8-4 3.500-6 7-6s6.200 2 7 6" />
   </Drawn>
 );
+export const BinIcon = () => (
+  <Drawn size={18}>
+    <path d="M5 7.5h14M9.5 7.5V5h5v2.5M6.5 7.5 7.5 20h9l1-12.5M10.5 11v5.5M13.5 11v5.5" />
+  </Drawn>
+);

@@ -3,6 +3,7 @@ import type { Database } from "../database/client";
 import { storable } from "../database/jsonb";
 import type { EffectFinding, EffectRow } from "../database/rows";
 import { effects, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
+import { usedFiles } from "../queries/scope";
 import { draftOf, editionOf } from "../queries/standard";
 import { defineJob } from "./job";
 import { drawingOfFile } from "./kept-drawing";
@@ -28,7 +29,7 @@ const newestLooks = (database: Database, officeId: string) =>
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .innerJoin(planSets, eq(planSets.id, inspections.planSetId))
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
-    .where(and(eq(inspections.officeId, officeId), eq(jobs.state, "done")))
+    .where(and(usedFiles({ officeId, planSets: null }), eq(jobs.state, "done")))
     .orderBy(planSets.id, inspectedFiles.name, desc(inspectedFiles.madeAt))
     .limit(MOST_DRAWINGS);
 

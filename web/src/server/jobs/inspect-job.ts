@@ -1,4 +1,4 @@
-import { eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { storable } from "../database/jsonb";
 import { inspectedFiles, inspections, planSets, sheets } from "../database/schema";
@@ -98,6 +98,6 @@ async function factsOf(planSetId: string | null, from: Database): Promise<GivenO
   const register = await from
     .select({ number: sheets.number, title: sheets.title, revision: sheets.revision })
     .from(sheets)
-    .where(eq(sheets.planSetId, planSetId));
+    .where(and(eq(sheets.planSetId, planSetId), isNull(sheets.takenAt)));
   return { particulars: set.particulars, register };
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, sql, type SQL } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, sql, type SQL } from "drizzle-orm";
 import { bestOf, chapterOf, findEntries, LISTS, soughtWords } from "@hemstitch/core/standard";
 import { ALL_RULES } from "@hemstitch/core/rules";
 import type { Asker } from "../access/access";
@@ -7,7 +7,7 @@ import { database } from "../database/client";
 import { storableText } from "../database/jsonb";
 import { findings, inspectedFiles, inspections, planSets, sheets } from "../database/schema";
 import { draftOf } from "./standard";
-import { within } from "./scope";
+import { usedFiles, usedPlanSets } from "./scope";
 
 /** One thing that was found: what it is called, what else there is to say of it, and where it is. */
 export interface Found {
@@ -57,7 +57,7 @@ async function planSetsFound(asker: Asker, words: readonly string[]): Promise<Fo
   const rows = await database()
     .select({ id: planSets.id, name: planSets.name, particulars: planSets.particulars })
     .from(planSets)
-    .where(within(asker, planSets.officeId, planSets.id));
+    .where(usedPlanSets(asker));
   const said = (row: (typeof rows)[number]): string[] => [row.name, ...Object.values(row.particulars)];
   return bestOf(rows, words, said, MOST_OF_A_KIND).map(({ id, name, particulars }) => ({
     name,
@@ -77,7 +77,7 @@ async function sheetsFound(asker: Asker, words: readonly string[]): Promise<Foun
     })
     .from(sheets)
     .innerJoin(planSets, eq(planSets.id, sheets.planSetId))
-    .where(within(asker, planSets.officeId, planSets.id));
+    .where(and(usedPlanSets(asker), isNull(sheets.takenAt)));
   const said = (row: (typeof rows)[number]): string[] => [row.number, row.title, row.planSet];
   return bestOf(rows, words, said, MOST_OF_A_KIND).map(({ id, planSetId, number, title, planSet }) => ({
     name: number,
@@ -92,7 +92,7 @@ const newestLooks = (asker: Asker) =>
     .selectDistinctOn([inspectedFiles.sha256], { id: inspectedFiles.id })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(within(asker, inspections.officeId, inspections.planSetId))
+    .where(usedFiles(asker))
     .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
 
 async function drawingsFound(asker: Asker, words: readonly string[]): Promise<Found[]> {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { titleOf } from "@hemstitch/core/rules";
 import type { Asker } from "../access/access";
@@ -8,7 +8,7 @@ import { cancelJobs, enqueue, isUnderWay, type Orderer } from "../jobs/enqueue";
 import { keptDrawing } from "../jobs/kept-drawing";
 import { findingsOf } from "./findings";
 import { record } from "./log";
-import { within, type Scope } from "./scope";
+import { usedFiles, usedInspections, type Scope } from "./scope";
 import { standardFor } from "./standard";
 import { waitingBefore } from "./waiting";
 
@@ -44,7 +44,7 @@ const summariesOf = (inspectionId: string) =>
     .from(inspectedFiles)
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(mendJobs, eq(mendJobs.id, inspectedFiles.mendJobId))
-    .where(eq(inspectedFiles.inspectionId, inspectionId))
+    .where(and(eq(inspectedFiles.inspectionId, inspectionId), isNull(inspectedFiles.takenAt)))
     .orderBy(asc(inspectedFiles.name), asc(inspectedFiles.madeAt));
 
 export type FileSummary = Awaited<ReturnType<typeof filesOf>>[number];
@@ -59,7 +59,7 @@ export async function inspectionOf(scope: Scope, inspectionId: string) {
       madeBy: inspections.madeBy,
     })
     .from(inspections)
-    .where(and(eq(inspections.id, inspectionId), within(scope, inspections.officeId, inspections.planSetId)));
+    .where(and(eq(inspections.id, inspectionId), usedInspections(scope)));
   return row;
 }
 
@@ -72,6 +72,7 @@ export const inspectionsOf = (scope: Scope, most = 100) =>
       id: inspections.id,
       name: inspections.name,
       madeAt: inspections.madeAt,
+      madeBy: inspections.madeBy,
       planSet: planSets.name,
       files: sql<number>`count(${inspectedFiles.id})::int`,
       busy: sql<number>`count(*) filter (where ${jobs.state} in ('waiting', 'working'))::int`,
@@ -80,10 +81,10 @@ export const inspectionsOf = (scope: Scope, most = 100) =>
       notes: sql<number>`coalesce(sum(${inspectedFiles.notes}), 0)::int`,
     })
     .from(inspections)
-    .leftJoin(inspectedFiles, eq(inspectedFiles.inspectionId, inspections.id))
+    .leftJoin(inspectedFiles, and(eq(inspectedFiles.inspectionId, inspections.id), isNull(inspectedFiles.takenAt)))
     .leftJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
-    .where(within(scope, inspections.officeId, inspections.planSetId))
+    .where(usedInspections(scope))
     .groupBy(inspections.id, planSets.name)
     .orderBy(desc(inspections.madeAt))
     .limit(most);
@@ -111,7 +112,7 @@ export async function inspectedFile(scope: Scope, fileId: string) {
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(mendJobs, eq(mendJobs.id, inspectedFiles.mendJobId))
-    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
+    .where(and(eq(inspectedFiles.id, fileId), usedFiles(scope)));
   return row;
 }
 
@@ -148,7 +149,7 @@ export async function standardOfFile(scope: Scope & { readonly officeId: string 
     .select({ planSetId: inspections.planSetId })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(and(eq(inspectedFiles.id, fileId), within(scope, inspections.officeId, inspections.planSetId)));
+    .where(and(eq(inspectedFiles.id, fileId), usedFiles(scope)));
   return row && standardFor(scope.officeId, row.planSetId);
 }
 
@@ -210,7 +211,7 @@ export const sampleDrawings = (scope: Scope, most = 20) =>
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
-    .where(and(within(scope, inspections.officeId, inspections.planSetId), eq(jobs.state, "done")))
+    .where(and(usedFiles(scope), eq(jobs.state, "done")))
     .orderBy(
       asc(sql`${inspectedFiles.stops} + ${inspectedFiles.mends} + ${inspectedFiles.notes}`),
       asc(inspectedFiles.name),

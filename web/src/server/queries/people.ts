@@ -146,7 +146,7 @@ export async function sharePlanSets(asker: Asker, memberId: string, planSetIds: 
     const own = await transaction
       .select({ id: planSets.id, name: planSets.name })
       .from(planSets)
-      .where(eq(planSets.officeId, asker.officeId));
+      .where(and(eq(planSets.officeId, asker.officeId), isNull(planSets.takenAt)));
     for (const { id } of own)
       await transaction
         .delete(planSetReaders)

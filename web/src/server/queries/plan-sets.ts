@@ -1,8 +1,8 @@
-import { and, asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import { planSets, sheets, sourceDrawings } from "../database/schema";
 import { fileBytes } from "../files/pieces";
-import { within, type Scope } from "./scope";
+import { usedPlanSets, type Scope } from "./scope";
 
 export const planSetsOf = (scope: Scope) =>
   database()
@@ -12,18 +12,18 @@ export const planSetsOf = (scope: Scope) =>
       units: planSets.units,
       particulars: planSets.particulars,
       // Conditions of their own keep the names of their tables; columns that stand in the text alone would lose them.
-      sheets: sql<number>`(select count(*)::int from ${sheets} where ${eq(sheets.planSetId, planSets.id)})`,
-      sources: sql<number>`(select count(*)::int from ${sourceDrawings} where ${eq(sourceDrawings.planSetId, planSets.id)})`,
+      sheets: sql<number>`(select count(*)::int from ${sheets} where ${and(eq(sheets.planSetId, planSets.id), isNull(sheets.takenAt))})`,
+      sources: sql<number>`(select count(*)::int from ${sourceDrawings} where ${and(eq(sourceDrawings.planSetId, planSets.id), isNull(sourceDrawings.takenAt))})`,
     })
     .from(planSets)
-    .where(within(scope, planSets.officeId, planSets.id))
+    .where(usedPlanSets(scope))
     .orderBy(asc(planSets.madeAt));
 
 export async function planSetOf(scope: Scope, planSetId: string) {
   const [row] = await database()
     .select()
     .from(planSets)
-    .where(and(eq(planSets.id, planSetId), within(scope, planSets.officeId, planSets.id)));
+    .where(and(eq(planSets.id, planSetId), usedPlanSets(scope)));
   return row;
 }
 
@@ -33,7 +33,7 @@ export const sheetsOf = (planSetId: string) =>
   database()
     .select()
     .from(sheets)
-    .where(eq(sheets.planSetId, planSetId))
+    .where(and(eq(sheets.planSetId, planSetId), isNull(sheets.takenAt)))
     .orderBy(asc(sheets.position), asc(sheets.number));
 export const sourcesOf = (planSetId: string) =>
   database()
@@ -46,7 +46,7 @@ export const sourcesOf = (planSetId: string) =>
       madeAt: sourceDrawings.madeAt,
     })
     .from(sourceDrawings)
-    .where(eq(sourceDrawings.planSetId, planSetId))
+    .where(and(eq(sourceDrawings.planSetId, planSetId), isNull(sourceDrawings.takenAt)))
     .orderBy(asc(sourceDrawings.title), asc(sourceDrawings.madeAt));
 
 export type Sheet = Awaited<ReturnType<typeof sheetsOf>>[number];
@@ -58,7 +58,7 @@ export async function sheetOf(scope: Scope, sheetId: string) {
     .select({ sheet: sheets, planSet: planSets })
     .from(sheets)
     .innerJoin(planSets, eq(planSets.id, sheets.planSetId))
-    .where(and(eq(sheets.id, sheetId), within(scope, planSets.officeId, planSets.id)));
+    .where(and(eq(sheets.id, sheetId), isNull(sheets.takenAt), usedPlanSets(scope)));
   return row;
 }
 
@@ -67,7 +67,9 @@ export async function sourceBytes(planSetId: string, sourceId: string) {
   const [row] = await database()
     .select({ sha256: sourceDrawings.sha256, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title })
     .from(sourceDrawings)
-    .where(and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId)));
+    .where(
+      and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId), isNull(sourceDrawings.takenAt)),
+    );
   const bytes = row && (await fileBytes(database(), row.sha256));
   return bytes && { ...row, bytes };
 }

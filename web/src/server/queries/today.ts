@@ -2,7 +2,7 @@ import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import { FAMILIES, type Family } from "@hemstitch/core/rules";
 import { database } from "../database/client";
 import { findings, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
-import { within, type Scope } from "./scope";
+import { usedFiles, type Scope } from "./scope";
 
 /** The newest look at each file of an office, with what was found in it. */
 async function newestLooks(scope: Scope) {
@@ -23,7 +23,7 @@ async function newestLooks(scope: Scope) {
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
-    .where(within(scope, inspections.officeId, inspections.planSetId))
+    .where(usedFiles(scope))
     .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
   return rows;
 }

@@ -1,4 +1,4 @@
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
@@ -17,7 +17,7 @@ export const POST = guarded("edit-plan-set", async (asker, request) => {
     const [same] = await transaction
       .select({ id: planSets.id })
       .from(planSets)
-      .where(and(eq(planSets.officeId, asker.officeId), eq(planSets.name, name)));
+      .where(and(eq(planSets.officeId, asker.officeId), eq(planSets.name, name), isNull(planSets.takenAt)));
     if (same) return undefined;
     const [row] = await transaction
       .insert(planSets)

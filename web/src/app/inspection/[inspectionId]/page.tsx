@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { LightTable } from "@/features/inspection/LightTable";
 import { asker } from "@/server/asker";
-import { filesOf, inspectionOf } from "@/server/queries/inspections";
+import { filesOf, inspectionOf, mayCancel } from "@/server/queries/inspections";
 import { planSetsOf } from "@/server/queries/plan-sets";
 import { isId } from "@/server/ids";
 
@@ -26,6 +26,7 @@ export default async function LightTablePage({ params, searchParams }: Props) {
       fileId={typeof file === "string" ? file : null}
       finding={typeof finding === "string" ? finding : null}
       planSets={planSets}
+      mayTake={mayCancel(who, inspection)}
     />
   );
 }

@@ -5,7 +5,7 @@ import type { MendRow, UnreadRow } from "../rows";
 import { id, made } from "./columns";
 import { files } from "./files";
 import { jobId } from "./jobs";
-import { officeId, users } from "./people";
+import { binned, officeId, users } from "./people";
 import { planSets } from "./plan-sets";
 
 /** A batch of files looked at together. */
@@ -19,6 +19,7 @@ export const inspections = pgTable(
     /** Who handed in; nobody is said where the demo did, or where it was before that was kept. */
     madeBy: uuid("made_by").references(() => users.id, { onDelete: "set null" }),
     madeAt: made(),
+    ...binned(),
   },
   (table) => [index("inspections_office").on(table.officeId, table.madeAt)],
 );
@@ -54,6 +55,7 @@ export const inspectedFiles = pgTable(
     mendedSha256: text("mended_sha256").references(() => files.sha256),
     mended: jsonb("mended").$type<MendRow[]>(),
     madeAt: made(),
+    ...binned(),
   },
   (table) => [
     index("inspected_files_inspection").on(table.inspectionId),

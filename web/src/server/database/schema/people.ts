@@ -26,6 +26,12 @@ export const userId = (name = "user_id") =>
     .notNull()
     .references(() => users.id, { onDelete: "cascade" });
 
+/** When and by whom something was put into the bin; nothing for what is in use. It stays whole there, and can be put back. */
+export const binned = () => ({
+  takenAt: at("taken_at"),
+  takenBy: uuid("taken_by").references(() => users.id, { onDelete: "set null" }),
+});
+
 export const sessions = pgTable("sessions", {
   id: id(),
   userId: userId(),

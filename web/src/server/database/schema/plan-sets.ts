@@ -2,7 +2,7 @@ import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-
 import type { PlacementRow } from "../rows";
 import { id, made, version } from "./columns";
 import { files } from "./files";
-import { officeId, userId } from "./people";
+import { binned, officeId, userId } from "./people";
 
 export const planSets = pgTable("plan_sets", {
   id: id(),
@@ -15,6 +15,7 @@ export const planSets = pgTable("plan_sets", {
   particulars: jsonb("particulars").$type<Record<string, string>>().notNull().default({}),
   version: version(),
   madeAt: made(),
+  ...binned(),
 });
 
 /** Readers see the plan sets that are shared with them, and nothing else. */
@@ -44,6 +45,7 @@ export const sourceDrawings = pgTable(
     /** As written: `1:50`. */
     drawnAt: text("drawn_at").notNull(),
     madeAt: made(),
+    ...binned(),
   },
   (table) => [index("source_drawings_plan_set").on(table.planSetId)],
 );
@@ -63,6 +65,7 @@ export const sheets = pgTable(
     position: integer("position").notNull().default(0),
     version: version(),
     madeAt: made(),
+    ...binned(),
   },
   (table) => [index("sheets_plan_set").on(table.planSetId)],
 );

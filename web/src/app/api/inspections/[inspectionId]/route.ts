@@ -1,3 +1,4 @@
+import { takenAway } from "@/server/bin/answers";
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { filesOf, inspectionOf, type InspectionRow, type FileSummary } from "@/server/queries/inspections";
 
@@ -12,3 +13,8 @@ export const GET = guarded("see", async (asker, _request, { inspectionId = "" })
     ? answer({ ...inspection, files: await filesOf(inspectionId) } satisfies InspectionAnswer)
     : missing();
 });
+
+/** Puts it into the bin. */
+export const DELETE = guarded("hand-in", (asker, _request, { inspectionId = "" }) =>
+  takenAway(asker, "inspection", inspectionId),
+);

@@ -1,5 +1,6 @@
 import { and, eq, sql } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { takenAway } from "@/server/bin/answers";
 import { database } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
@@ -53,3 +54,8 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { planSetId
     });
   return answer({ version: saved.version });
 });
+
+/** Puts it into the bin. */
+export const DELETE = guarded("edit-plan-set", (asker, _request, { planSetId = "" }) =>
+  takenAway(asker, "plan-set", planSetId),
+);

@@ -1,5 +1,6 @@
-import { and, eq, ne, sql } from "drizzle-orm";
+import { and, eq, isNull, ne, sql } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
+import { takenAway } from "@/server/bin/answers";
 import { database, type Transaction } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
@@ -15,7 +16,9 @@ async function isTaken(on: Transaction, planSetId: string, sheetId: string, numb
   const [other] = await on
     .select({ id: sheets.id })
     .from(sheets)
-    .where(and(eq(sheets.planSetId, planSetId), eq(sheets.number, number), ne(sheets.id, sheetId)));
+    .where(
+      and(eq(sheets.planSetId, planSetId), eq(sheets.number, number), ne(sheets.id, sheetId), isNull(sheets.takenAt)),
+    );
   return other !== undefined;
 }
 
@@ -84,3 +87,8 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
     });
   return answer({ version: saved.version });
 });
+
+/** Puts it into the bin. */
+export const DELETE = guarded("edit-plan-set", (asker, _request, { sheetId = "" }) =>
+  takenAway(asker, "sheet", sheetId),
+);

@@ -1,4 +1,4 @@
-import { and, eq, max } from "drizzle-orm";
+import { and, eq, isNull, max } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
@@ -25,7 +25,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
     const [same] = await transaction
       .select({ id: sheets.id })
       .from(sheets)
-      .where(and(eq(sheets.planSetId, planSetId), eq(sheets.number, number)));
+      .where(and(eq(sheets.planSetId, planSetId), eq(sheets.number, number), isNull(sheets.takenAt)));
     if (same) return undefined;
     const [last] = await transaction
       .select({ position: max(sheets.position) })

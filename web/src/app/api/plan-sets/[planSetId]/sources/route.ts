@@ -1,4 +1,4 @@
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/answers";
 import { database } from "@/server/database/client";
@@ -38,6 +38,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
           eq(sourceDrawings.sha256, source.sha256),
           eq(sourceDrawings.title, title),
           eq(sourceDrawings.drawnAt, source.drawnAt),
+          isNull(sourceDrawings.takenAt),
         ),
       );
     if (same) return { ...same, already: true };

@@ -1,0 +1,7 @@
+import { guarded } from "@/server/access/guarded";
+import { putBackAgain } from "@/server/bin/answers";
+
+/** Puts it back from the bin. */
+export const POST = guarded("hand-in", (asker, _request, { inspectionId = "" }) =>
+  putBackAgain(asker, "inspection", inspectionId),
+);
