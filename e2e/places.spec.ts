@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readDrawing } from "@hemstitch/core/formats";
-import { axeFindings, expect, pageOf, test } from "./support";
+import { axeFindings, expect, pageOf, stored, test } from "./support";
 
 test("Today shows the demo office from its data, each drawing leading to its light table", async ({ page }) => {
   await page.goto("/");
@@ -86,7 +86,33 @@ test("a new plan set and a new sheet, numbered by the scheme", async ({ page }) 
   await expect(page.getByRole("heading", { name: "Test <b>Hut</b>" })).toBeVisible();
   await page.getByLabel("Number").fill("101");
   await expect(page.getByRole("button", { name: "Add sheet" })).toBeDisabled();
-  await page.getByLabel("Number").fill("A-101");
+  await page.getByLabel("Number").fill("A-107");
   await page.getByRole("button", { name: "Add sheet" }).click();
-  await expect(page.getByRole("complementary", { name: "Sheet" }).getByText("A-101")).toBeVisible();
+  await expect(page.getByRole("complementary", { name: "Sheet" }).getByText("A-107")).toBeVisible();
+  await page.getByRole("link", { name: /Test <b>Hut/ }).click();
+  await expect(page.getByLabel("Number")).toHaveValue("A-108");
+});
+
+test("a sheet and a plan set are moved to the bin, and come back by Undo and from the bin", async ({ page }) => {
+  await page.goto("/plan-sets");
+  await page.getByLabel("Project").fill("Boathouse");
+  await page.getByRole("button", { name: "Make" }).click();
+  await page.getByRole("button", { name: "Add sheet" }).click();
+  await page.getByRole("link", { name: "Boathouse" }).click();
+  const bin = page.getByRole("button", { name: "Move sheet A-101 to the bin" });
+  await stored(page, () => bin.click());
+  await expect(bin).toHaveCount(0);
+  await stored(page, () => page.getByRole("button", { name: "Undo" }).click());
+  await expect(bin).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await stored(page, () => page.getByRole("button", { name: "Move plan set to the bin" }).click());
+  await expect(page).toHaveURL(/\/plan-sets$/);
+  await expect(page.getByRole("link", { name: /Boathouse/ })).toHaveCount(0);
+  await page.getByRole("link", { name: "Open the bin" }).click();
+  await expect(page.getByRole("row", { name: /Boathouse plan set/ })).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await stored(page, () => page.getByRole("button", { name: "Put Boathouse back" }).click());
+  await expect(page.getByRole("row", { name: /Boathouse/ })).toHaveCount(0);
+  await page.goto("/plan-sets");
+  await expect(page.getByRole("link", { name: /Boathouse.*1 sheet/ })).toBeVisible();
 });

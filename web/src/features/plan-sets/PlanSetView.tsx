@@ -221,7 +221,7 @@ function TakeSetAway({ id }: { id: string }) {
           )
         }
       >
-        Move to the bin
+        Move plan set to the bin
       </Button>
       <BinLink />
     </>
@@ -377,6 +377,8 @@ function Particulars({ planSet, fields, mayEdit }: Pick<Props, "planSet" | "fiel
             focused={empty && mayEdit ? true : undefined}
             helperText={empty ? "empty on every sheet" : undefined}
             slotProps={{ htmlInput: { maxLength: 4000, readOnly: !mayEdit } }}
+            // The colour of the edge says that it is empty; as a colour of letters it is too pale.
+            sx={{ "& .MuiInputLabel-root.Mui-focused": { color: "text.primary" } }}
           />
         );
       })}
