@@ -87,8 +87,23 @@ test("shows names with markup as they are, and runs none of it", async ({ page }
     .setInputFiles(
       pdf(`${name}.pdf`, onePage({ layers: [name, "../../etc/passwd"], content: on(0, "0.5 w 1 1 m 9 9 l S") })),
     );
-  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible({});
+  await expect(page.getByText(`The layer name “${name}” does not follow the scheme`, { exact: false })).toBeVisible();
   expect(await page.title()).not.toBe("run");
+});
+
+test("the mended file is what opens from then on, and what is left to mend is counted there", async ({ page }) => {
+  await page.goto("/inspection");
+  await page.getByTestId("files").setInputFiles([pdf("twice.pdf", BAD)]);
+  const findings = page.getByRole("complementary", { name: "Findings" });
+  await findings.getByText(/The layer name “walls” does not follow the scheme/).click();
+  const all = Number(/\d+/.exec(await findings.getByRole("button", { name: /^Mend \d+ th/ }).innerText())?.[0]);
+  await page.keyboard.press("m");
+  await expect(findings.getByText("Mended and proved")).toBeVisible();
+  await page.reload();
+  await expect(findings.getByText("Mended and proved")).toBeVisible();
+  await findings.getByRole("button", { name: `Mend ${all - 1} more that` }).click();
+  await expect(findings.getByRole("button", { name: /more that/ })).toHaveCount(0);
+  await expect(findings.getByText("layer renamed: walls → A-WALL")).toBeVisible();
 });
 
 test("an address of nothing says so, and going back works", async ({ page }) => {

@@ -314,11 +314,19 @@ test("what the draft would do is judged on the demo's plan sets, then it is publ
 
   await page.getByRole("button", { name: "Publish edition 5" }).click();
   const dialog = page.getByRole("dialog");
+  await expect(dialog.getByText(/^Undecided in the showing chart: A-SIGN in \d+ kinds/)).toBeVisible();
+  await expect(dialog.getByText(/^Not tried/)).toHaveCount(0);
   await expect(dialog.getByRole("button", { name: "Publish and seal" })).toBeDisabled();
   await dialog.getByLabel("What is new, for those who draw").fill("Swings go finer; signs have a layer.");
   await dialog.getByRole("button", { name: "Publish and seal" }).click();
   await expect(page.getByText("Swings go finer; signs have a layer.")).toBeVisible();
   await expect(page.getByText("edition 5 in force", { exact: false })).toBeVisible();
+
+  // What was judged by edition 4 says so, and all of it is judged again by one action.
+  await expect(page.getByText(/\d+ drawings were judged by an edition that is no longer in force/)).toBeVisible();
+  await stored(page, () => page.getByRole("button", { name: "Judge them again" }).click());
+  await expect(page.getByText(/\d+ drawings will be judged again/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Judge them again" })).toHaveCount(0);
 
   await page.getByRole("button", { name: "Compare", exact: true }).click();
   await expect(page.getByRole("status").filter({ hasText: "differences" })).toBeVisible();

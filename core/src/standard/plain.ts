@@ -24,6 +24,8 @@ export { sameValue } from "./edit/same-value";
 export { figureInWords, severityIn } from "./rule-settings";
 export type { DescribedParameter, DescribedRule, RulePage } from "./rule-settings";
 export { layerOfRole } from "./role";
+export { undecidedIn } from "./undecided";
+export type { Undecided } from "./undecided";
 export { remarks } from "./remarks";
 export type { Remark } from "./remarks";
 export { styleName } from "./text-style-names";

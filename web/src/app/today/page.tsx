@@ -1,5 +1,5 @@
 import { changesOfDraft } from "@/server/queries/changes";
-import { isBlank } from "@hemstitch/core/standard";
+import { isBlank, undecidedIn } from "@hemstitch/core/standard";
 import { TodayView } from "@/features/today/TodayView";
 import { may } from "@/server/access/roles";
 import { asker } from "@/server/asker";
@@ -19,12 +19,6 @@ export default async function TodayPage() {
     seesOffice ? openRequests(who.officeId) : 0,
     unseenAnswers(who),
   ]);
-  const undecided = draft.content.kinds.flatMap((kind) => {
-    const layers = draft.content.layers.filter(
-      (layer) => !layer.withdrawn && draft.content.showing[layer.name]?.[kind.id] === undefined,
-    );
-    return layers.length === 0 ? [] : [{ kind: kind.title || kind.id, layers: layers.map((layer) => layer.name) }];
-  });
   return (
     <TodayView
       officeName={who.officeName}
@@ -33,7 +27,7 @@ export default async function TodayPage() {
       standard={
         seesOffice
           ? {
-              undecided,
+              undecided: undecidedIn(draft.content),
               changes: edition ? (await changesOfDraft(who.officeId, edition, draft)).length : 0,
               openRequests: requests,
               mayDecide: may(who.role, "decide"),

@@ -22,6 +22,7 @@ import { FilterBar, SeverityToggles } from "./FilterBar";
 import { layerNameOf, type FindingFilter } from "./finding-filter";
 import { mendWords } from "./mend-words";
 import type { Numbered } from "./numbered";
+import { JudgedBefore } from "./JudgedBefore";
 import { KindPicker } from "./KindPicker";
 import { ScaleEvidence } from "./ScaleEvidence";
 
@@ -39,6 +40,8 @@ interface Props {
   readonly otherwise: readonly string[];
   readonly findings: readonly Numbered[];
   readonly selected: string | null;
+  /** Those that can be mended safely. */
+  readonly safe: readonly Numbered[];
   readonly mendBusy: boolean;
   readonly onSelect: (id: string | null) => void;
   readonly onMend: (only?: string[]) => Promise<void>;
@@ -59,7 +62,13 @@ export function Findings(props: Props) {
   const [by, setBy] = useState<"rule" | "layer">("rule");
   const groups = useMemo(() => grouped(findings, by), [findings, by]);
   const [mayMend, mayLayOut] = [useMay("mend"), useMay("edit-plan-set")];
-  const safe = all.filter((finding) => finding.mend).length;
+  const mendable = useMemo(() => new Set(props.safe.map(({ key }) => key)), [props.safe]);
+  const safe = mendable.size;
+  const mendAll = mayMend && safe > 0 && (
+    <Button variant={after ? "outlined" : "contained"} disabled={mendBusy} onClick={() => void onMend()}>
+      {mendBusy ? "Mending…" : `Mend ${safe} ${after ? "more " : ""}that ${safe === 1 ? "is" : "are"} safe`}
+    </Button>
+  );
   return (
     <Box
       component="aside"
@@ -83,6 +92,7 @@ export function Findings(props: Props) {
           {detail.standardName}
           {detail.statedScale ? ` · stated scale ${detail.statedScale}` : ""}
         </Typography>
+        <JudgedBefore file={file} detail={detail} refresh={props.refresh} />
         <Box sx={{ mt: -0.75, mb: 1 }}>
           <KindPicker file={file} detail={detail} refresh={props.refresh} />
         </Box>
@@ -92,6 +102,7 @@ export function Findings(props: Props) {
               <DownloadButton variant="contained" href={`/api/inspected/${file.id}/download?state=after`}>
                 Download mended
               </DownloadButton>
+              {mendAll}
               {mayLayOut && (
                 <Button variant="outlined" onClick={onSource}>
                   Put on a sheet
@@ -100,11 +111,7 @@ export function Findings(props: Props) {
             </>
           ) : (
             <>
-              {mayMend && safe > 0 && (
-                <Button variant="contained" disabled={mendBusy} onClick={() => void onMend()}>
-                  {mendBusy ? "Mending…" : `Mend ${safe} that ${safe === 1 ? "is" : "are"} safe`}
-                </Button>
-              )}
+              {mendAll}
               {mayLayOut && (
                 <Button variant={safe > 0 ? "text" : "outlined"} onClick={onSource}>
                   Put on a sheet
@@ -143,7 +150,7 @@ export function Findings(props: Props) {
                 recognised={props.recognised}
                 selected={finding.key === selected}
                 onSelect={onSelect}
-                onMend={!mayMend || after || mendBusy ? undefined : onMend}
+                onMend={!mayMend || mendBusy || !mendable.has(finding.key) ? undefined : onMend}
               />
             ))}
           </Box>

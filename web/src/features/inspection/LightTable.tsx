@@ -47,7 +47,7 @@ export function LightTable({ initial, fileId, finding, planSets, mayTake }: Prop
           </Typography>
         )}
         {chosen && mayTake && (
-          <BinButton name={`“${chosen.name}”`} path={`/api/inspected/${chosen.id}`} then={taken} undone={refreshed} />
+          <BinButton name="this file" path={`/api/inspected/${chosen.id}`} then={taken} undone={refreshed} />
         )}
       </Box>
       <FileStrip

@@ -39,7 +39,7 @@ function useDetail(file: FileSummary): InspectedFileDetail | null {
     return () => {
       wanted = false;
     };
-  }, [file.id, file.state, file.mendState]);
+  }, [file.id, file.state, file.mendState, file.judging]);
   return detail;
 }
 

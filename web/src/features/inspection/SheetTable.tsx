@@ -16,6 +16,7 @@ import type { Trueness } from "../sheet-view/stage";
 import { filtered, NO_FILTER } from "./finding-filter";
 import { Findings } from "./Findings";
 import { LayerPanel } from "./LayerPanel";
+import { keysToMend, safeToMend } from "./left-to-mend";
 import { flagsOf } from "./numbered";
 import { placeOf, placesOn } from "./places";
 import { AskedPanel } from "./recognised/AskedPanel";
@@ -45,6 +46,7 @@ export interface SheetTableProps {
   readonly planSets: readonly { readonly id: string; readonly name: string }[];
 }
 
+const NONE: InspectedFileDetail["findings"] = [];
 const NOTHING_OTHERWISE: readonly string[] = [];
 
 /** The sheet with its flags, the findings beside it, and what can be done about them. */
@@ -52,7 +54,10 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const notice = useNotice();
   const view = useRef<SheetViewHandle>(null);
   const mended = detail.mendedSha256 !== null;
-  const [side, setSide] = useState<"before" | "after">("before");
+  // The mended file is what is worked with from then on; a finding that it no longer has is shown where it was.
+  const [side, setSide] = useState<"before" | "after">(() =>
+    mended && (wanted === null || detail.left.some(({ key }) => key === wanted)) ? "after" : "before",
+  );
   const [page, setPage] = useState(1);
   const [selected, setSelected] = useState<string | null>(null);
   const [sourceOpen, setSourceOpen] = useState(false);
@@ -84,6 +89,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   }, [asked, current, drawing, page]);
   const flags = useMemo(() => flagsOf(findings, page), [findings, page]);
   const mayMend = useMay("mend");
+  const safe = useMemo(() => safeToMend(detail, after), [detail, after]);
   const mendBusy = file.mendState === "waiting" || file.mendState === "working";
 
   const select = useCallback(
@@ -122,13 +128,14 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
   const mend = useCallback(
     async (only?: string[]) => {
       try {
-        await sendJson("POST", `/api/inspected/${file.id}/mend`, only ? { only } : {});
+        const keys = keysToMend(detail, only, after);
+        await sendJson("POST", `/api/inspected/${file.id}/mend`, keys ? { only: keys } : {});
         await refresh();
       } catch (error) {
         notice(wordsOf(error), "error");
       }
     },
-    [file.id, refresh, notice],
+    [file.id, detail, after, refresh, notice],
   );
 
   const drop = useCallback((): boolean => {
@@ -145,7 +152,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
     view,
     canSwitch: mended,
     onSwitch: () => setSide((was) => (was === "after" ? "before" : "after")),
-    canMend: mayMend && !after && !mendBusy,
+    mendable: mayMend && !mendBusy ? safe : NONE,
     layers,
   });
 
@@ -212,6 +219,7 @@ export function SheetTable({ file, detail, finding: wanted, refresh, planSets }:
         recognised={recognised.page}
         refresh={refresh}
         selected={selected}
+        safe={safe}
         mendBusy={mendBusy}
         onSelect={select}
         onMend={mend}

@@ -13,7 +13,8 @@ interface Keys {
   readonly view: RefObject<SheetViewHandle | null>;
   readonly canSwitch: boolean;
   readonly onSwitch: () => void;
-  readonly canMend: boolean;
+  /** The findings that can be mended now. */
+  readonly mendable: readonly Numbered[];
   readonly layers: Layers;
 }
 
@@ -36,7 +37,7 @@ export function useLightTableKeys({
   view,
   canSwitch,
   onSwitch,
-  canMend,
+  mendable,
   layers,
 }: Keys): void {
   useEffect(() => {
@@ -58,8 +59,9 @@ export function useLightTableKeys({
         : ARROWS[event.key];
       if (event.key === "n" && findings.length > 0) go(at + 1);
       else if (event.key === "p" && findings.length > 0) go(at < 0 ? -1 : at - 1);
-      else if (event.key === "m" && current?.mend && canMend) void mend([current.key]);
-      else if (event.key === "M" && canMend) void mend();
+      else if (event.key === "m" && current && mendable.some(({ key }) => key === current.key))
+        void mend([current.key]);
+      else if (event.key === "M" && mendable.length > 0) void mend();
       else if (event.key === "b" && canSwitch) onSwitch();
       else if (event.key === "a") view.current?.pointAtMiddle();
       else if (event.key === "0") view.current?.fit();
@@ -78,5 +80,5 @@ export function useLightTableKeys({
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [findings, selected, select, drop, mend, view, canSwitch, onSwitch, canMend, layers]);
+  }, [findings, selected, select, drop, mend, view, canSwitch, onSwitch, mendable, layers]);
 }

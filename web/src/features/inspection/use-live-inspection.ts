@@ -10,7 +10,10 @@ export type LiveInspection = Pick<Sent<InspectionAnswer>, "id" | "name" | "files
 const POLL_MS = 600;
 
 const busy = (file: FileSummary): boolean =>
-  ["waiting", "working"].includes(file.state) || file.mendState === "waiting" || file.mendState === "working";
+  ["waiting", "working"].includes(file.state) ||
+  file.mendState === "waiting" ||
+  file.mendState === "working" ||
+  file.judging;
 
 /** The state of an inspection, asked for anew while anything in it is under way. */
 export function useLiveInspection(initial: LiveInspection): {

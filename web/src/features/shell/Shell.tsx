@@ -72,8 +72,14 @@ export function Shell({
         <NoticeProvider>
           {somebody ? (
             <Box sx={{ display: "grid", gridTemplateColumns: "84px minmax(0, 1fr)", height: "100dvh" }}>
+              <SkipLink />
               <Rail somebody={somebody} onFind={() => setFinding(true)} onSlip={() => setSlipOpen(true)} />
-              <Box component="main" sx={{ minWidth: 0, height: "100dvh", overflow: "auto" }}>
+              <Box
+                component="main"
+                id={CONTENT}
+                tabIndex={-1}
+                sx={{ minWidth: 0, height: "100dvh", overflow: "auto", "&:focus": { outline: "none" } }}
+              >
                 {children}
               </Box>
             </Box>
@@ -90,6 +96,32 @@ export function Shell({
     </ThemeProvider>
   );
 }
+
+const CONTENT = "content";
+
+/** The first thing that a keyboard comes to: past the rail, to what the place is about. */
+const SkipLink = () => (
+  <Box
+    component="a"
+    href={`#${CONTENT}`}
+    sx={{
+      position: "fixed",
+      left: 8,
+      top: -60,
+      zIndex: "tooltip",
+      px: 1.5,
+      py: 1,
+      bgcolor: "background.paper",
+      color: "text.primary",
+      border: "1px solid",
+      borderColor: "divider",
+      borderRadius: 1,
+      "&:focus": { top: 8 },
+    }}
+  >
+    Skip to the content
+  </Box>
+);
 
 const railItem = {
   display: "flex",

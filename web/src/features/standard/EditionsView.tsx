@@ -3,7 +3,8 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { EffectState } from "@/server/queries/effects";
-import type { Difference } from "@hemstitch/core/standard/plain";
+import { undecidedIn, type Difference } from "@hemstitch/core/standard/plain";
+import { JudgeAgain } from "../inspection/JudgeAgain";
 import { useAddressQuery } from "../shared/address-query";
 import { OneOf } from "../shared/OneOf";
 import { ChangeList } from "./editions/ChangeList";
@@ -20,6 +21,8 @@ interface Props {
   readonly changes: readonly Difference[];
   readonly effect: EffectState | null;
   readonly people: readonly string[];
+  /** Drawings that were judged by an edition that is no longer in force. */
+  readonly behind: number;
 }
 
 const VIEWS = [
@@ -31,8 +34,8 @@ const VIEWS = [
 type View = (typeof VIEWS)[number][0];
 
 /** The draft against what is in force, what it would do, the editions, and who changed what. */
-export function EditionsView({ editions, changes, effect, people }: Props) {
-  const { mayEdit, version } = useDraft();
+export function EditionsView({ editions, changes, effect, people, behind }: Props) {
+  const { mayEdit, version, standard } = useDraft();
   const [query, writeQuery] = useAddressQuery();
   const view = new URLSearchParams(query).get("view");
   const open: View = VIEWS.find(([id]) => id === view)?.[0] ?? "draft";
@@ -69,6 +72,7 @@ export function EditionsView({ editions, changes, effect, people }: Props) {
             )}
           </Box>
         )}
+        {open === "editions" && <JudgeAgain behind={behind} />}
         {open === "editions" && (
           <EditionList changes={changes.length} editions={editions} mayEdit={mayEdit} version={version} />
         )}
@@ -80,6 +84,8 @@ export function EditionsView({ editions, changes, effect, people }: Props) {
           number={(inForce?.number ?? 0) + 1}
           changes={changes}
           version={version}
+          undecided={undecidedIn(standard)}
+          isTried={effect?.draftVersion === version && effect.state === "done"}
           onClose={() => setPublishing(false)}
         />
       )}

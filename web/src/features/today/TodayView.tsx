@@ -4,7 +4,10 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import dynamic from "next/dynamic";
 import Link from "next/link";
+import type { Undecided } from "@hemstitch/core/standard/plain";
 import type { TodayState } from "@/server/queries/today";
+import { JudgeAgain } from "../inspection/JudgeAgain";
+import { undecidedWords } from "../standard/undecided-words";
 import { Empty } from "../shared/Empty";
 import { Page, Part } from "../shared/Page";
 import { PlainTable } from "../shared/PlainTable";
@@ -14,7 +17,7 @@ const BarChart = dynamic(() => import("./BarChart"), { ssr: false, loading: () =
 
 /** What of the standard waits for somebody. */
 export interface StandardState {
-  readonly undecided: readonly { readonly kind: string; readonly layers: readonly string[] }[];
+  readonly undecided: readonly Undecided[];
   readonly changes: number;
   readonly openRequests: number;
   readonly mayDecide: boolean;
@@ -44,20 +47,17 @@ const row = {
   "&:hover": { bgcolor: "background.paper" },
 } as const;
 
-/** `A-SIGN in 7 kinds, S-BEAM in Detail`: by layer, those of most kinds first. */
-function undecidedWords(undecided: StandardState["undecided"]): string {
-  const kinds = new Map<string, string[]>();
-  for (const { kind, layers } of undecided)
-    for (const layer of layers) kinds.set(layer, [...(kinds.get(layer) ?? []), kind]);
-  const rows = [...kinds].sort((a, b) => b[1].length - a[1].length);
-  const words = rows
-    .slice(0, 5)
-    .map(([layer, list]) => `${layer} in ${list.length === 1 ? list[0] : `${list.length} kinds`}`);
-  return words.join(", ") + (rows.length > 5 ? ` and ${rows.length - 5} more layers` : "");
-}
-
-function StandardWaits({ standard, answers }: { standard: StandardState | null; answers: readonly AnswerRow[] }) {
+function StandardWaits({
+  standard,
+  answers,
+  behind,
+}: {
+  standard: StandardState | null;
+  answers: readonly AnswerRow[];
+  behind: number;
+}) {
   const nothing =
+    behind === 0 &&
     answers.length === 0 &&
     (!standard ||
       (standard.openRequests === 0 && standard.undecided.length === 0 && standard.changes === 0 && !standard.toBegin));
@@ -76,6 +76,7 @@ function StandardWaits({ standard, answers }: { standard: StandardState | null; 
           published conventions, or from a standard that you have as a file.
         </Empty>
       )}
+      <JudgeAgain behind={behind} />
       {answers.map((answer) => (
         <Box key={answer.id} component={Link} href={`/requests?request=${answer.id}`} sx={row}>
           Your request for {answer.entryKey || String(answer.sample["name"] ?? answer.sample["id"] ?? answer.list)} was{" "}
@@ -141,7 +142,9 @@ export function TodayView({
     <Page title="Today" lead={`${officeName}, working by ${standardName}`}>
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", gap: 5 }}>
         <Box>
-          {(answers.length > 0 || standard) && <StandardWaits standard={standard} answers={answers} />}
+          {(answers.length > 0 || standard) && (
+            <StandardWaits standard={standard} answers={answers} behind={today.behind} />
+          )}
           <Part
             title={
               today.waiting.length === 0

@@ -53,6 +53,8 @@ export interface MendRow {
   /** What was done; or why it was left undone. */
   readonly message: string;
   readonly undone?: true;
+  /** Key of the finding that was left undone. */
+  readonly key?: string;
   /** Not a mend: how the page looks was not compared, and why. */
   readonly notCompared?: true;
 }

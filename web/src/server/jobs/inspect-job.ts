@@ -1,4 +1,5 @@
 import { and, eq, isNull } from "drizzle-orm";
+import type { Finding } from "@hemstitch/core/inspect";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { storable } from "../database/jsonb";
 import { inspectedFiles, inspections, planSets, sheets } from "../database/schema";
@@ -31,8 +32,6 @@ export const inspectFile = defineJob<OfFile>({
       { signal, onProgress: progress },
     );
     if (!result.ok) return { problem: result.problem, remedy: result.remedy };
-    const count = (severity: string): number =>
-      result.findings.filter((finding) => finding.severity === severity).length;
     return {
       done: async (on) => {
         await keepDrawing(on, sha256, result.drawing);
@@ -45,11 +44,10 @@ export const inspectFile = defineJob<OfFile>({
             statedScale: result.statedScale,
             kinds: storable([...result.kinds]),
             standardName: editionInWords(standard),
+            judgedBy: String(standard.edition),
             notJudged: storable([...result.notJudged]),
             unread: storable([...result.unread]),
-            stops: count("stop"),
-            mends: count("mend"),
-            notes: count("note"),
+            ...sumsOf(result.findings),
           })
           .where(eq(inspectedFiles.id, args.fileId));
       },
@@ -59,7 +57,13 @@ export const inspectFile = defineJob<OfFile>({
   failed: ({ fileId }, on) => on.update(inspectedFiles).set({ stops: 1 }).where(eq(inspectedFiles.id, fileId)),
 });
 
-const editionInWords = ({ name, edition }: OfficeStandard): string =>
+/** How many findings there are of each severity, as they are kept. */
+export function sumsOf(findings: readonly Finding[]): { stops: number; mends: number; notes: number } {
+  const count = (severity: Finding["severity"]): number => findings.filter((each) => each.severity === severity).length;
+  return { stops: count("stop"), mends: count("mend"), notes: count("note") };
+}
+
+export const editionInWords = ({ name, edition }: OfficeStandard): string =>
   `${name}, ${edition === "draft" ? "draft" : `edition ${edition}`}`;
 
 /** The bytes of a file, and what it is judged by. */
@@ -88,7 +92,7 @@ export async function inputOf(
 }
 
 /** What a plan set says of its sheets: its particulars, and the title and revision of each by its number. */
-async function factsOf(planSetId: string | null, from: Database): Promise<GivenOfFile> {
+export async function factsOf(planSetId: string | null, from: Database): Promise<GivenOfFile> {
   if (planSetId === null) return {};
   const [set] = await from
     .select({ particulars: planSets.particulars })

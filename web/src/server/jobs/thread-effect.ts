@@ -1,7 +1,7 @@
 import { gunzipSync } from "node:zlib";
 import { unpackDrawing } from "@hemstitch/core/drawing";
 import { effectOf, inspect, SeenDrawing, singleChanges, type SingleChange } from "@hemstitch/core/inspect";
-import type { EffectResult, TaskOf } from "./thread-work";
+import type { EffectResult, JudgedResult, TaskOf } from "./thread-work";
 
 /** Changes that are judged each on its own; a draft with more is judged as a whole. */
 const MOST_ALONE = 150;
@@ -12,6 +12,12 @@ let last: { readonly effectId: string; readonly changes: readonly SingleChange[]
 function changesOf({ effectId, before, after }: TaskOf<"effect">): readonly SingleChange[] {
   if (last?.effectId !== effectId) last = { effectId, changes: singleChanges(before, after) };
   return last.changes;
+}
+
+/** Judges one kept drawing by what it is to be judged by now. */
+export function judgeDrawing({ drawing, standard, given }: TaskOf<"judge">): JudgedResult {
+  const { kinds, findings, notJudged } = inspect(unpackDrawing(gunzipSync(drawing)), standard, given);
+  return { ok: true, kinds, findings, notJudged };
 }
 
 /** Judges one kept drawing by the edition, by the draft, and by each of the draft's changes alone. No file is opened. */

@@ -28,6 +28,13 @@ export type ThreadTask =
       readonly only: readonly Known[] | null;
     }
   | { readonly kind: "read"; readonly bytes: Uint8Array; readonly maxFileBytes: number }
+  /** Judges a kept drawing, packed and gzipped; no file is opened. */
+  | {
+      readonly kind: "judge";
+      readonly drawing: Uint8Array;
+      readonly standard: OfficeStandard;
+      readonly given: GivenOfFile;
+    }
   | {
       readonly kind: "effect";
       /** The question that it belongs to: what it has in common for all drawings is worked out once. */
@@ -156,6 +163,9 @@ export interface InspectedResult {
   readonly drawing: Uint8Array;
 }
 
+/** What a kept drawing was found to be. */
+export type JudgedResult = Pick<InspectedResult, "ok" | "kinds" | "findings" | "notJudged">;
+
 export interface MendedResult {
   readonly ok: true;
   readonly bytes: Uint8Array;
@@ -265,6 +275,7 @@ export interface TriedTableResult {
 export interface ThreadResults {
   inspect: InspectedResult;
   read: ReadResult;
+  judge: JudgedResult;
   mend: MendedResult;
   effect: EffectResult;
   compose: ComposedResult;

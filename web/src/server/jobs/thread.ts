@@ -16,7 +16,7 @@ import { composeSheet } from "@hemstitch/core/sheet";
 import { writeWorkbook } from "@hemstitch/core/tables";
 import type { MendRow } from "../database/rows";
 import { standBehind } from "./behind";
-import { judgeEffect } from "./thread-effect";
+import { judgeDrawing, judgeEffect } from "./thread-effect";
 import { workOut } from "./thread-draft";
 import { item, manual, openedFont, readWhole, starter, tryTable } from "./thread-standard";
 import {
@@ -50,6 +50,8 @@ export default async function work({
       return inspectBytes(task, onPage);
     case "mend":
       return mendBytes(task, onPage);
+    case "judge":
+      return judgeDrawing(task);
     case "effect":
       return judgeEffect(task);
     case "read":
@@ -167,7 +169,8 @@ async function mendBytes(
         message,
         ...(layer === undefined ? {} : { layer }),
       })),
-      ...undone.map(({ rule, title, page, layer, reason }): MendRow => ({
+      ...undone.map(({ key, rule, title, page, layer, reason }): MendRow => ({
+        key,
         rule,
         title,
         page,

@@ -7,6 +7,7 @@ import { inspectedFiles, inspections, jobs, planSets } from "../database/schema"
 import { cancelJobs, enqueue, isUnderWay, type Orderer } from "../jobs/enqueue";
 import { keptDrawing } from "../jobs/kept-drawing";
 import { findingsOf } from "./findings";
+import { isJudgedAgain, newerEdition } from "./judged";
 import { record } from "./log";
 import { usedFiles, usedInspections, type Scope } from "./scope";
 import { standardFor } from "./standard";
@@ -27,6 +28,8 @@ const summary = {
   mends: inspectedFiles.mends,
   notes: inspectedFiles.notes,
   mendState: mendJobs.state,
+  /** Whether it is to be judged again, or just being so. */
+  judging: isJudgedAgain(),
   mendProblem: sql<string | null>`nullif(concat_ws(' ', ${mendJobs.problem}, ${mendJobs.remedy}), '')`,
 };
 
@@ -120,10 +123,21 @@ export async function inspectedFile(scope: Scope, fileId: string) {
 export async function inspectedFileWithFindings(scope: Scope, fileId: string) {
   const file = await inspectedFile(scope, fileId);
   if (!file) return undefined;
-  const [findings, left] = await Promise.all([findingsOf(fileId, "received"), findingsOf(fileId, "mended")]);
+  const [findings, left, newer] = await Promise.all([
+    findingsOf(fileId, "received"),
+    findingsOf(fileId, "mended"),
+    newerEdition(scope, fileId),
+  ]);
   const titled = <T extends { readonly rule: string }>(rows: readonly T[] | null) =>
     (rows ?? []).map((row) => ({ ...row, title: titleOf(row.rule) }));
-  return { ...file, findings, left, notJudged: titled(file.notJudged), mended: titled(file.mended) };
+  return {
+    ...file,
+    newerEdition: newer ?? null,
+    findings,
+    left,
+    notJudged: titled(file.notJudged),
+    mended: titled(file.mended),
+  };
 }
 
 export type InspectedFileDetail = NonNullable<Awaited<ReturnType<typeof inspectedFileWithFindings>>>;

@@ -2,6 +2,7 @@ import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import { FAMILIES, type Family } from "@hemstitch/core/rules";
 import { database } from "../database/client";
 import { findings, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
+import { drawingsBehind } from "./judged";
 import { usedFiles, type Scope } from "./scope";
 
 /** The newest look at each file of an office, with what was found in it. */
@@ -58,13 +59,15 @@ export interface TodayState {
     mended: boolean;
   }[];
   readonly underWay: number;
+  /** Drawings that were judged by an edition that is no longer in force. */
+  readonly behind: number;
   readonly conformity: readonly { planSet: string; clean: number; mend: number; stop: number }[];
   readonly families: readonly { family: string; title: string; findings: number; marks: number }[];
 }
 
 /** What needs the coordinator now, worked out from the newest look at every file. */
 export async function todayOf(scope: Scope): Promise<TodayState> {
-  const looks = await newestLooks(scope);
+  const [looks, behind] = await Promise.all([newestLooks(scope), drawingsBehind(scope)]);
   const done = looks.filter((look) => look.state === "done" || look.state === "failed");
   const waiting = done
     .filter((look) => look.stops + look.mends > 0)
@@ -90,6 +93,7 @@ export async function todayOf(scope: Scope): Promise<TodayState> {
   return {
     waiting,
     underWay: looks.filter((look) => look.state === "waiting" || look.state === "working").length,
+    behind: behind.length,
     conformity,
     families: await familiesIn(done.map((look) => look.id)),
   };

@@ -2,6 +2,7 @@ import { EditionsView } from "@/features/standard/EditionsView";
 import { asker } from "@/server/asker";
 import { editionsOf } from "@/server/queries/editions";
 import { newestEffect } from "@/server/queries/effects";
+import { drawingsBehind } from "@/server/queries/judged";
 import { peopleInLog } from "@/server/queries/log";
 import { StandardPlace, standardState } from "../StandardPlace";
 
@@ -9,11 +10,12 @@ export const metadata = { title: "Editions" };
 
 export default async function EditionsPage() {
   const who = await asker("see-office");
-  const [state, editions, effect, people] = await Promise.all([
+  const [state, editions, effect, people, behind] = await Promise.all([
     standardState(who.officeId),
     editionsOf(who.officeId),
     newestEffect(who.officeId),
     peopleInLog(who.officeId),
+    drawingsBehind(who),
   ]);
   return (
     <StandardPlace who={who} state={state} chapter="editions">
@@ -22,6 +24,7 @@ export default async function EditionsPage() {
         changes={state.changes}
         effect={effect ?? null}
         people={people}
+        behind={behind.length}
       />
     </StandardPlace>
   );

@@ -8,8 +8,9 @@ import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { Difference } from "@hemstitch/core/standard/plain";
+import type { Difference, Undecided } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../../shared/api";
+import { undecidedWords } from "../undecided-words";
 import { ChangeWords } from "./ChangeList";
 
 /** Publishing asks what is new, and then seals the edition. */
@@ -17,11 +18,17 @@ export function PublishDialog({
   number,
   changes,
   version,
+  undecided,
+  isTried,
   onClose,
 }: {
   number: number;
   changes: readonly Difference[];
   version: number;
+  /** What its showing chart leaves open. */
+  undecided: readonly Undecided[];
+  /** Whether the plan sets were judged by the draft as it is now. */
+  isTried: boolean;
   onClose: () => void;
 }) {
   const [summary, setSummary] = useState("");
@@ -54,6 +61,16 @@ export function PublishDialog({
           onChange={(event) => setSummary(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 4000 } }}
         />
+        {undecided.length > 0 && (
+          <Typography variant="body2" sx={{ mt: 2 }}>
+            Undecided in the showing chart: {undecidedWords(undecided)}. Marks on these layers are not judged there.
+          </Typography>
+        )}
+        {!isTried && (
+          <Typography variant="body2" sx={{ mt: 2 }}>
+            Not tried: no plan set has been judged by the draft as it is now.
+          </Typography>
+        )}
         <Box sx={{ mt: 2, maxHeight: 240, overflow: "auto" }}>
           <ChangeWords changes={changes} />
         </Box>

@@ -22,6 +22,7 @@ const WHAT: Readonly<Record<string, string>> = {
   "standard.legendOrder": "order of legends",
   "file.mend": "mended",
   "file.kind": "judged as another kind of drawing",
+  "file.judged-again": "asked to judge again",
   "file.cancelled": "stopped the inspection of",
   "plan-set.taken-away": "moved to the bin: plan set",
   "plan-set.put-back": "put back: plan set",

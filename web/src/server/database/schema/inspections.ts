@@ -45,6 +45,8 @@ export const inspectedFiles = pgTable(
     /** The kind of each page, said or read off it. */
     kinds: jsonb("kinds").$type<(KindOfPage | null)[]>(),
     standardName: text("standard_name"),
+    /** What it was judged by last: the number of an edition, or `draft`. */
+    judgedBy: text("judged_by"),
     notJudged: jsonb("not_judged").$type<NotJudged[]>(),
     unread: jsonb("unread").$type<UnreadRow[]>(),
     /** Findings of the three severities. */

@@ -1,0 +1,87 @@
+import { and, desc, eq, inArray, isNotNull, sql, type SQL } from "drizzle-orm";
+import type { Asker } from "../access/access";
+import { database, type Transaction } from "../database/client";
+import { editions, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
+import { enqueue } from "../jobs/enqueue";
+import type { OfFile } from "../jobs/inspect-job";
+import { record } from "./log";
+import { usedFiles, type Scope } from "./scope";
+
+/** Number of the edition that drawings are judged by now: the one that their plan set follows, else the newest; null without any. */
+const inForce = (): SQL<number | null> =>
+  sql`coalesce(${planSets.edition}, (select max(${editions.number}) from ${editions} where ${editions.officeId} = ${inspections.officeId}))`;
+
+/** Of a file that was judged by something else than what it would be judged by now. */
+const isBehind = (): SQL =>
+  sql`${inForce()} is not null and ${inspectedFiles.judgedBy} is distinct from ${inForce()}::text`;
+
+/** Whether a file is to be judged again, or just being so. */
+export const isJudgedAgain = (): SQL<boolean> =>
+  sql`exists (select from ${jobs} as again where again.kind = 'judge-again' and again.state in ('waiting', 'working') and again.args->>'fileId' = ${inspectedFiles.id}::text)`;
+
+/** The edition by which a file would be judged now, where that is not what it was judged by; undefined where it is. */
+export async function newerEdition(scope: Scope, fileId: string): Promise<number | undefined> {
+  const [row] = await database()
+    .select({ number: inForce() })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
+    .where(and(eq(inspectedFiles.id, fileId), usedFiles(scope), isNotNull(inspectedFiles.judgedBy), isBehind()));
+  return row?.number ?? undefined;
+}
+
+/** The newest look at each drawing that was judged by something else than what is in force. */
+export async function drawingsBehind(scope: Scope): Promise<{ readonly id: string; readonly name: string }[]> {
+  const newest = database()
+    .selectDistinctOn([inspectedFiles.sha256], { id: inspectedFiles.id })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .where(usedFiles(scope))
+    .orderBy(inspectedFiles.sha256, desc(inspectedFiles.madeAt));
+  return database()
+    .select({ id: inspectedFiles.id, name: inspectedFiles.name })
+    .from(inspectedFiles)
+    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
+    .where(and(inArray(inspectedFiles.id, newest), eq(jobs.state, "done"), isBehind(), sql`not ${isJudgedAgain()}`));
+}
+
+/**
+ * Queues files to be judged by what is in force now; those that are being judged anyway are left out. Gives how many.
+ * What was found before stays to be seen until then.
+ */
+export const judgeFilesAgain = (
+  asker: Pick<Asker, "officeId" | "userId" | "who">,
+  files: readonly { readonly id: string; readonly name: string }[],
+): Promise<number> =>
+  database().transaction(async (on) => {
+    const queued = await notUnderWay(on, files);
+    for (const { id: fileId } of queued) {
+      const args: OfFile = { fileId };
+      await enqueue(on, { kind: "judge-again" }, asker, args);
+    }
+    await record(
+      asker,
+      queued.map(({ name }) => ({ what: "file.judged-again", entry: name })),
+      on,
+    );
+    return queued.length;
+  });
+
+/** Files that nothing is being done about; their rows are held, so that two who ask at once queue each of them once. */
+async function notUnderWay<T extends { readonly id: string }>(on: Transaction, files: readonly T[]): Promise<T[]> {
+  if (files.length === 0) return [];
+  const these = inArray(
+    inspectedFiles.id,
+    files.map(({ id }) => id),
+  );
+  await on.select({ id: inspectedFiles.id }).from(inspectedFiles).where(these).orderBy(inspectedFiles.id).for("update");
+  // Asked when they are held: what another queued meanwhile is seen only by a statement that begins after it.
+  const rows = await on
+    .select({ id: inspectedFiles.id })
+    .from(inspectedFiles)
+    .where(and(these, sql`not ${isJudgedAgain()}`));
+  const free = new Set(rows.map(({ id }) => id));
+  return files.filter(({ id }) => free.has(id));
+}
