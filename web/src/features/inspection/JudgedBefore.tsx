@@ -28,7 +28,7 @@ export function JudgedBefore({
   };
   return (
     <Box role="status" sx={{ display: "flex", alignItems: "center", gap: 1, mt: -0.75, mb: 1, fontSize: 13 }}>
-      {file.judging ? "Being judged again…" : `Edition ${detail.newerEdition} is in force by now.`}
+      {file.judging ? "Being judged again…" : `Edition ${detail.newerEdition} is now in force.`}
       {!file.judging && mayJudge && (
         <Button variant="outlined" size="small" onClick={() => void judge()}>
           Judge again

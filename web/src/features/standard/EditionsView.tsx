@@ -10,7 +10,7 @@ import { OneOf } from "../shared/OneOf";
 import { ChangeList } from "./editions/ChangeList";
 import { Compare } from "./editions/Compare";
 import { EditionList, type EditionRow } from "./editions/EditionList";
-import { Effect } from "./editions/Effect";
+import { Effect, useEffects } from "./editions/Effect";
 import { Log } from "./editions/Log";
 import { PublishDialog } from "./editions/PublishDialog";
 import { useDraft } from "./draft";
@@ -40,6 +40,7 @@ export function EditionsView({ editions, changes, effect, people, behind }: Prop
   const view = new URLSearchParams(query).get("view");
   const open: View = VIEWS.find(([id]) => id === view)?.[0] ?? "draft";
   const [publishing, setPublishing] = useState(false);
+  const effects = useEffects(effect);
   const inForce = editions[0];
   const show = (next: View): void => writeQuery(`view=${next}`);
   return (
@@ -63,7 +64,7 @@ export function EditionsView({ editions, changes, effect, people, behind }: Prop
             <ChangeList changes={changes} since={inForce?.number ?? null} />
             {inForce && (
               <Effect
-                initial={effect}
+                effects={effects}
                 version={version}
                 edition={inForce.number}
                 mayAsk={mayEdit}
@@ -85,7 +86,7 @@ export function EditionsView({ editions, changes, effect, people, behind }: Prop
           changes={changes}
           version={version}
           undecided={undecidedIn(standard)}
-          isTried={effect?.draftVersion === version && effect.state === "done"}
+          isTried={effects.state?.draftVersion === version && effects.state.state === "done"}
           onClose={() => setPublishing(false)}
         />
       )}

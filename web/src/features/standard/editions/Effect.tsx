@@ -16,20 +16,10 @@ import { SeverityShape } from "../../shared/Severity";
 
 const POLL_MS = 600;
 
-/** What would this draft do? Every kept drawing of the plan sets judged by the draft, before anything is published. */
-export function Effect({
-  initial,
-  version,
-  edition,
-  mayAsk,
-  changes,
-}: {
-  initial: EffectState | null;
-  version: number;
-  edition: number;
-  mayAsk: boolean;
-  changes: number;
-}) {
+export type Effects = ReturnType<typeof useEffects>;
+
+/** The newest question of what the draft would do, and its answer as it comes. */
+export function useEffects(initial: EffectState | null) {
   const notice = useNotice();
   const [effect, setEffect] = useState(initial);
   const busy = effect?.state === "waiting" || effect?.state === "working";
@@ -56,6 +46,24 @@ export function Effect({
     await sendJson("DELETE", `/api/effect/${id}`).catch((error: unknown) => notice(wordsOf(error), "error"));
     setEffect((was) => was && { ...was, state: "cancelled" });
   };
+  return { state: effect, busy, ask, cancel };
+}
+
+/** What would this draft do? Every kept drawing of the plan sets judged by the draft, before anything is published. */
+export function Effect({
+  effects,
+  version,
+  edition,
+  mayAsk,
+  changes,
+}: {
+  effects: Effects;
+  version: number;
+  edition: number;
+  mayAsk: boolean;
+  changes: number;
+}) {
+  const { state: effect, busy, ask, cancel } = effects;
   const stale = effect !== null && (effect.draftVersion !== version || effect.edition !== edition);
   return (
     <Part
@@ -68,7 +76,7 @@ export function Effect({
         )
       }
     >
-      {busy && (
+      {busy && effect && (
         <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
           <LinearProgress
             aria-label="Judging kept drawings"
