@@ -12,6 +12,15 @@ test("Today shows the demo office from its data, each drawing leading to its lig
   expect(await axeFindings(page)).toEqual([]);
 });
 
+test("the keyboard gets past the rail at once", async ({ page }) => {
+  await page.goto("/plan-sets");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("link", { name: "Skip to the content" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("main").locator(":focus")).toHaveCount(1);
+});
+
 test("the scale slip is at hand everywhere and exact", async ({ page }) => {
   await page.goto("/plan-sets");
   await page.keyboard.press("Alt+s");
@@ -86,6 +95,14 @@ test("a new plan set and a new sheet, numbered by the scheme", async ({ page }) 
   await expect(page.getByRole("heading", { name: "Test <b>Hut</b>" })).toBeVisible();
   await page.getByLabel("Number").fill("101");
   await expect(page.getByRole("button", { name: "Add sheet" })).toBeDisabled();
+  await page.getByLabel("Number").fill("A-107");
+  // What was begun is there again after going elsewhere.
+  await page.getByLabel("Title", { exact: true }).fill("Roof");
+  await page.getByLabel("Client").fill("Harbour Board");
+  await page.goto("/today");
+  await page.goBack();
+  await expect(page.getByLabel("Title", { exact: true })).toHaveValue("Roof");
+  await expect(page.getByLabel("Client")).toHaveValue("Harbour Board");
   await page.getByLabel("Number").fill("A-107");
   await page.getByRole("button", { name: "Add sheet" }).click();
   await expect(page.getByRole("complementary", { name: "Sheet" }).getByText("A-107")).toBeVisible();

@@ -1,6 +1,7 @@
 import { and, eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import * as judgeOne from "../../src/app/api/inspected/[fileId]/judge-again/route";
+import * as manual from "../../src/app/api/inspected/[fileId]/manual/route";
 import * as oneFile from "../../src/app/api/inspected/[fileId]/route";
 import * as judgeAll from "../../src/app/api/judge-again/route";
 import { jobs } from "../../src/server/database/schema";
@@ -11,8 +12,9 @@ import { publish } from "../../src/server/queries/editions";
 import type { InspectedFileDetail } from "../../src/server/queries/inspections";
 import { drawingsBehind } from "../../src/server/queries/judged";
 import { draftOf } from "../../src/server/queries/standard";
-import { standards } from "../../src/server/database/schema";
+import { planSetReaders, planSets, standards } from "../../src/server/database/schema";
 import { on, onePage } from "../../../core/test/support/raw-pdf";
+import { run, temporary } from "../../../core/test/support/tools";
 import { Browser, database, inspectNow, mendNow, newOffice, newPerson, pool, waitingFile } from "../support";
 
 /** A wall in the pen 0.35 of an office whose walls are drawn in 0.5, beside one in the right pen. */
@@ -84,7 +86,10 @@ describe("drawings that were judged by an earlier edition", () => {
   });
   it("all at once: each drawing once, however many ask, and what was mended is judged as it was mended", async () => {
     await publishWith("stop");
-    const fileIds = [await waitingFile(asker.officeId, WALLS), await waitingFile(asker.officeId, onePage({ content: "1 1 m 9 9 l S" }))];
+    const fileIds = [
+      await waitingFile(asker.officeId, WALLS),
+      await waitingFile(asker.officeId, onePage({ content: "1 1 m 9 9 l S" })),
+    ];
     for (const fileId of fileIds) await inspectNow(fileId);
     await mendOne(fileIds[0]!);
     await publishWith("off");
@@ -97,6 +102,24 @@ describe("drawings that were judged by an earlier edition", () => {
     expect(await rulesOf(first!)).not.toContain("line/width-not-pen");
     expect((await seen(first!)).left.map(({ rule }) => rule)).not.toContain("line/width-not-pen");
     expect(await drawingsBehind(asker)).toEqual([]);
+  });
+  it("say by which edition they were judged: its manual is for whoever sees what was found, and for nobody else", async () => {
+    await publishWith("off");
+    const [set] = await database
+      .insert(planSets)
+      .values({ officeId: asker.officeId, name: "Ferry landing", units: "metric" })
+      .returning({ id: planSets.id });
+    const fileId = await waitingFile(asker.officeId, WALLS, { planSetId: set!.id });
+    expect((await office.send(manual.GET, "GET", { params: { fileId } })).status).toBe(404);
+    await inspectNow(fileId);
+    await publishWith("stop");
+    const reader = await newPerson(asker.officeId, "reader", "Ines Vole");
+    const outside = await Browser.of(reader.email);
+    expect((await outside.send(manual.GET, "GET", { params: { fileId } })).status).toBe(404);
+    await database.insert(planSetReaders).values({ planSetId: set!.id, userId: reader.userId });
+    const { bytes, name } = await outside.file(manual.GET, {}, { fileId });
+    expect(name).toMatch(/, edition 1, manual\.pdf$/);
+    expect(run("pdftotext", temporary(bytes), "-")).toMatch(/edition 1/i);
   });
   it("are not judged where nothing is in force, nor before they were inspected", async () => {
     const fileId = await waitingFile(asker.officeId, WALLS);

@@ -13,6 +13,7 @@ import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";
 import { BinLink } from "../bin/BinLink";
 import { Empty } from "../shared/Empty";
+import { useKept } from "../shared/use-kept";
 import { Page, Part } from "../shared/Page";
 
 export interface PlanSetRow {
@@ -83,11 +84,12 @@ export function PlanSetList({ rows }: { rows: readonly PlanSetRow[] }) {
 function NewPlanSet() {
   const router = useRouter();
   const notice = useNotice();
-  const [name, setName] = useState("");
+  const [name, setName, forget] = useKept("new-plan-set", () => "");
   const [units, setUnits] = useState<PlanSetRow["units"]>("metric");
   const make = async (): Promise<void> => {
     try {
       const { id } = await sendJson<Made>("POST", "/api/plan-sets", { name, units });
+      forget();
       router.push(`/plan-sets/${id}`);
     } catch (error) {
       notice(wordsOf(error), "error");
@@ -105,7 +107,7 @@ function NewPlanSet() {
       <TextField
         label="Project"
         value={name}
-        onChange={(event) => setName(event.target.value)}
+        onChange={({ target: { value } }) => setName(() => value)}
         sx={{ flex: 1 }}
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />

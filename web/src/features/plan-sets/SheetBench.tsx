@@ -19,7 +19,7 @@ import { RuleName } from "../shared/RuleName";
 import { useExactPictureOf } from "../sheet-view/exact/use-exact-picture";
 import { SheetView, type SheetViewHandle } from "../sheet-view/SheetView";
 import { CODE_FONT } from "../shell/theme";
-import type { FrameShape, SourceRow } from "./PlanSetView";
+import type { FrameShape, SourceRow } from "./rows";
 
 export interface BenchSheet {
   readonly id: string;

@@ -1,5 +1,5 @@
 import type { FrameEntry } from "@hemstitch/core/standard";
-import type { ParticularField } from "./PlanSetView";
+import type { ParticularField } from "./rows";
 
 /** Fields that a sheet's own entries in the register fill; the rest are particulars of the plan set. */
 const OF_THE_SHEET = new Set(["title", "number", "revision", "scale", "sheetOf"]);

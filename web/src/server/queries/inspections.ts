@@ -101,6 +101,7 @@ const detail = {
   kind: inspectedFiles.kind,
   kinds: inspectedFiles.kinds,
   standardName: inspectedFiles.standardName,
+  judgedBy: inspectedFiles.judgedBy,
   notJudged: inspectedFiles.notJudged,
   unread: inspectedFiles.unread,
   mended: inspectedFiles.mended,

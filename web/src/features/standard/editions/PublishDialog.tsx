@@ -10,6 +10,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { Difference, Undecided } from "@hemstitch/core/standard/plain";
 import { sendJson, wordsOf } from "../../shared/api";
+import { useKept } from "../../shared/use-kept";
 import { undecidedWords } from "../undecided-words";
 import { ChangeWords } from "./ChangeList";
 
@@ -31,13 +32,14 @@ export function PublishDialog({
   isTried: boolean;
   onClose: () => void;
 }) {
-  const [summary, setSummary] = useState("");
+  const [summary, setSummary, forget] = useKept(`edition ${number}`, () => "");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const publish = async (): Promise<void> => {
     setBusy(true);
     try {
       await sendJson("POST", "/api/editions/publish", { summary, version });
+      forget();
       window.location.assign("/standard/editions?view=editions");
     } catch (error) {
       setProblem(wordsOf(error));
@@ -58,7 +60,7 @@ export function PublishDialog({
           minRows={3}
           fullWidth
           value={summary}
-          onChange={(event) => setSummary(event.target.value)}
+          onChange={({ target: { value } }) => setSummary(() => value)}
           slotProps={{ htmlInput: { maxLength: 4000 } }}
         />
         {undecided.length > 0 && (
