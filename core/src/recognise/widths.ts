@@ -1,5 +1,5 @@
 import type { PenEntry } from "../standard/plain";
-import { NAMED_LAYERS } from "./layer-names";
+import { MEANT_NAMES, NAMED_LAYERS } from "./layer-names";
 import { STROKE_LOOKS, type StrokeLook } from "./looks";
 import type { Parameter } from "./parameter";
 import type { FileFacts, PageRecogniser } from "./recogniser";
@@ -13,6 +13,8 @@ export interface JudgedWidth {
   readonly pen: PenEntry | undefined;
   /** Whether `pen` is the layer's own. */
   readonly ofLayer: boolean;
+  /** The registered layer that `pen` is of, where the layer's name was surely meant for that one. */
+  readonly ofMeant?: string;
 }
 
 /** How far off a width may be; three rules go by it, so that a look has one state for all of them. */
@@ -34,9 +36,14 @@ export const JUDGED_WIDTHS: PageRecogniser<JudgedWidth> = {
   from: "the width on paper of lines that plot alike, the pens, and the pen of their layer in the drawing kind",
   parameters: [WIDTH_OFF],
   find: (facts) => {
-    const entries = facts.file.of(NAMED_LAYERS);
+    const { file } = facts;
+    const entries = file.of(NAMED_LAYERS);
+    const meant = new Map(file.of(MEANT_NAMES).map(({ value: { layer, sure } }) => [layer, sure?.name]));
     return [...facts.of(STROKE_LOOKS), ...facts.of(THIN_AREAS)].map(({ value: look, confidence, evidence }) => ({
-      value: { look, ...judged(facts.file, look, facts.file.standard.penOf(entries[look.layer]?.value.entry)) },
+      value: {
+        look,
+        ...judged(file, look, file.standard.penOf(entries[look.layer]?.value.entry), meant.get(look.layer)),
+      },
       confidence,
       evidence,
     }));
@@ -50,16 +57,20 @@ function judged(
   file: FileFacts,
   { widthMm, roughMm = 0 }: StrokeLook,
   own: PenEntry | undefined,
+  meant: string | undefined,
 ): Omit<JudgedWidth, "look"> {
   const { standard } = file;
   const offMm = file.valueOf(WIDTH_OFF) + ROUNDING_MM + roughMm;
   const thinnest = standard.pens[0];
   const near = standard.nearestPen(widthMm);
-  const pen = own ?? near;
+  // A wrong width is mended once, and the layer's name as well: by the pen of the layer that is meant.
+  const ofMeant = own || meant === undefined ? undefined : standard.penOf(standard.layer(meant));
+  const pen = own ?? ofMeant ?? near;
   const ofLayer = own !== undefined;
+  const other = ofMeant && meant !== undefined ? { ofMeant: meant } : {};
   if (!thinnest || !near) return { state: "right", pen, ofLayer };
   const isPen = (each: PenEntry): boolean => Math.abs(each.widthMm - widthMm) <= offMm;
-  if (widthMm < thinnest.widthMm - offMm) return { state: "hairline", pen: own ?? thinnest, ofLayer };
-  if (!standard.pens.some(isPen)) return { state: "off-series", pen, ofLayer };
+  if (widthMm < thinnest.widthMm - offMm) return { state: "hairline", pen: own ?? ofMeant ?? thinnest, ofLayer, ...other };
+  if (!standard.pens.some(isPen)) return { state: "off-series", pen, ofLayer, ...other };
   return { state: own && !isPen(own) ? "not-pen" : "right", pen, ofLayer };
 }

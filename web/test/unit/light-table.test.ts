@@ -3,6 +3,7 @@ import { PAINT } from "@hemstitch/core/drawing";
 import { preset } from "@hemstitch/core/standard";
 import { lettering, on, onePage } from "../../../core/test/support/raw-pdf";
 import { drawingOf } from "../../../core/test/support/tools";
+import { parted } from "../../src/features/sheet-view/parted";
 import { flagsOf, type Numbered } from "../../src/features/inspection/numbered";
 import { placesOn } from "../../src/features/inspection/places";
 import type { Finding } from "@hemstitch/core/inspect";
@@ -39,7 +40,7 @@ describe("flags", () => {
   });
   it("of findings at one place are set apart, so that each can be seen", () => {
     const flags = flagsOf(numbered([finding(), finding(), finding()]), 1);
-    const spots = flags.map(({ x, y }) => `${x} ${y}`);
+    const spots = parted(flags.map(({ x, y }) => [x, y] as const)).map(([x, y]) => `${x} ${y}`);
     expect(new Set(spots).size).toBe(3);
   });
   it("go to a finding's next place where its first is taken", () => {

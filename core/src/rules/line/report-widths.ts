@@ -12,11 +12,10 @@ export function reportWidths(
   for (const facts of pages) {
     const types = facts.of(JUDGED_LINE_TYPES);
     facts.of(JUDGED_WIDTHS).forEach(({ value }, i) => {
-      const { look, pen, ofLayer } = value;
+      const { look, pen, ofLayer, ofMeant } = value;
       if (value.state !== state || !pen) return;
-      const words = ofLayer
-        ? `${file.layerName(look.layer)} plots in the ${pen.widthMm} mm pen`
-        : `the nearest pen is ${pen.widthMm} mm`;
+      const plots = ofLayer ? file.layerName(look.layer) : ofMeant;
+      const words = plots ? `${plots} plots in the ${pen.widthMm} mm pen` : `the nearest pen is ${pen.widthMm} mm`;
       report({
         page: facts.page.index,
         layer: look.layer,

@@ -20,7 +20,7 @@ export const widthOffSeries = rule({
     right: "0.25, 0.35, 0.5 mm.",
     wrong: "0.3 mm.",
     cannotSee: "Widths that stand for something by an agreement outside the standard.",
-    mend: "The width is set to the layer's pen, else to the nearest; rightly spaced dashes go with it.",
+    mend: "The width is set to the layer's pen, or that of the layer whose name was meant, else to the nearest; rightly spaced dashes go with it.",
   },
   judge: (context) =>
     reportWidths(

@@ -18,6 +18,13 @@ describeRule("line/width-off-series", [
     mended: { widths: [0.35] },
   },
   {
+    name: "0.3 on a layer that is surely meant for another goes to that one's pen, as its name does",
+    content: on(0, line(0.3)),
+    layers: ["walls"],
+    findings: [["walls", 1, 0.3, 0.5]],
+    mended: { widths: [0.5] },
+  },
+  {
     name: "two wrong widths are two findings",
     content: wall(line(0.3) + line(0.4)),
     findings: [

@@ -35,12 +35,12 @@ export const placesOf = ({ page: own, placesMm, elsewhere = [] }: Finding, page:
         other === page ? [x, y, width, height] : [],
       );
 
-/** The first place that has no flag near it, else the first, a little aside. */
+/** The first place that has no flag near it, else the first: the view parts flags that would hide each other. */
 function freeSpot(places: readonly number[], flags: readonly Flag[]): { x: number; y: number } {
   const spots = Array.from({ length: Math.min(200, places.length / 4) }, (_, i) => {
     const [x = 0, y = 0, width = 0, height = 0] = places.slice(i * 4, i * 4 + 4);
     return { x: x + width / 2, y: y + height };
   });
   const free = spots.find((spot) => flags.every((flag) => Math.hypot(flag.x - spot.x, flag.y - spot.y) > APART_MM));
-  return free ?? { x: (spots[0]?.x ?? 0) + flags.length * 3, y: spots[0]?.y ?? 0 };
+  return free ?? spots[0] ?? { x: 0, y: 0 };
 }

@@ -1,6 +1,7 @@
 import type { Shape } from "@hemstitch/core/drawing";
 import type { Paintable } from "./batches";
 import type { ExactPicture } from "./exact/exact-picture";
+import { parted } from "./parted";
 import { drawOverlay, type Overlay } from "./overlays";
 import { paintSheet } from "./paint";
 import { drawPlaces } from "./places";
@@ -34,6 +35,17 @@ interface Layer {
   at: View | null;
   /** Shows other layers of the file than are wanted now. */
   stale: boolean;
+}
+
+/** Puts a flag where it stands, and its leader back to the place that it marks. */
+function placeFlag(
+  pin: HTMLElement,
+  [x, y]: readonly [number, number],
+  [across, down]: readonly [number, number],
+): void {
+  pin.style.transform = `translate(${x + across}px, ${y + down}px)`;
+  pin.style.setProperty("--leader", `${Math.hypot(across, down)}px`);
+  pin.style.setProperty("--leads", `${Math.atan2(-down, -across)}rad`);
 }
 
 /** How long the hand has to rest before a view is painted. Milliseconds. */
@@ -154,10 +166,10 @@ export class SheetStage {
   /** Puts flags, places and figures where they belong in the view. */
   placeOver(): void {
     const { over, pins } = this.parts;
-    for (const pin of pins.children as HTMLCollectionOf<HTMLElement>) {
-      const [x, y] = this.at(Number(pin.dataset["x"]), Number(pin.dataset["y"]));
-      pin.style.transform = `translate(${x}px, ${y}px)`;
-    }
+    const flags = [...(pins.children as HTMLCollectionOf<HTMLElement>)];
+    const places = flags.map((pin) => this.at(Number(pin.dataset["x"]), Number(pin.dataset["y"])));
+    const shifts = parted(places);
+    flags.forEach((pin, i) => placeFlag(pin, places[i] ?? [0, 0], shifts[i] ?? [0, 0]));
     this.placePaper();
     const context = over.getContext("2d");
     if (!context || !this.sheet) return;
