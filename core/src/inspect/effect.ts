@@ -1,6 +1,4 @@
 import { addTo } from "../base/grouped";
-import type { Drawing } from "../drawing";
-import { SeenDrawing } from "../recognise/recogniser";
 import {
   canonical,
   checkStandard,
@@ -12,7 +10,6 @@ import {
   type OfficeStandard,
 } from "../standard";
 import type { Finding } from "./finding";
-import { inspect } from "./inspect";
 
 /** What a standard would find on one drawing that the other does not, and the reverse. */
 export interface Effect {
@@ -21,14 +18,9 @@ export interface Effect {
 }
 
 /**
- * Judges a kept drawing by both standards and gives what differs. A finding that changes its
- * severity, or whose expected value changes, is lost as it was and gained as it is.
+ * What differs between what was found and what is found. A finding that changes its severity, or whose expected value
+ * changes, is lost as it was and gained as it is.
  */
-export function effectOn(drawing: Drawing, before: OfficeStandard, after: OfficeStandard): Effect {
-  const seen = new SeenDrawing(drawing);
-  return effectOf(inspect(drawing, before, { seen }).findings, inspect(drawing, after, { seen }).findings);
-}
-
 export function effectOf(was: readonly Finding[], is: readonly Finding[]): Effect {
   const known = ({ key, severity }: Finding): string => `${key} ${severity}`;
   const [a, b] = [new Set(was.map(known)), new Set(is.map(known))];

@@ -2,7 +2,7 @@ export { inspect } from "./inspect";
 export type { InspectOptions } from "./inspect";
 export { readAndInspect } from "./read-and-inspect";
 export type { InspectedFile } from "./read-and-inspect";
-export { effectOf, effectOn, singleChanges } from "./effect";
+export { effectOf, singleChanges } from "./effect";
 export type { Effect, SingleChange } from "./effect";
 export { MOST_PLACES } from "./finding";
 export type { Finding, FoundOn, Inspected, KindOfPage, NotJudged } from "./finding";

@@ -5,6 +5,6 @@ export { buildName } from "./build";
 export { nextNumber } from "./next";
 export { matchesSomething, schemeFaults } from "./soundness";
 export type { SchemeFault } from "./soundness";
-export { suggestNames, Suggester, sureSuggestion } from "./suggest";
+export { Suggester, sureSuggestion } from "./suggest";
 export type { Suggestion } from "./suggest";
 export { DISCIPLINES, HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS } from "./schemes";

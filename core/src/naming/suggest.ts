@@ -15,10 +15,6 @@ const MOST_SUGGESTIONS = 3;
 /** Edits for a name that names the thing in words (`windows` for GLAZ): below any code of another meaning. */
 const BY_MEANING = 1;
 
-/** The nearest good names to one; for many names, make a `Suggester` once. */
-export const suggestNames = (name: string, grammar: NameGrammar, register: Iterable<string> = []): Suggestion[] =>
-  new Suggester(grammar, register).nearest(name);
-
 /** A registered name, as it is compared. */
 interface Entry {
   readonly name: string;

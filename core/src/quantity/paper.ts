@@ -34,8 +34,6 @@ export const PAPER_SIZES: readonly PaperSize[] = [
   inches("ARCH", "E1", 30, 42),
 ];
 
-export const paperSize = (id: string): PaperSize | undefined => PAPER_SIZES.find((size) => size.id === id);
-
 /** How far a page of `widthMm` × `heightMm` is from a size laid either way, and which way fits better. */
 export function offFrom(
   size: Pick<PaperSize, "widthMm" | "heightMm">,

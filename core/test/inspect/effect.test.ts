@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { packDrawing, unpackDrawing } from "../../src/drawing";
-import { effectOn, inspect, singleChanges } from "../../src/inspect";
+import { packDrawing, unpackDrawing, type Drawing } from "../../src/drawing";
+import { effectOf, inspect, singleChanges } from "../../src/inspect";
 import { preset, type OfficeStandard } from "../../src/standard";
 import { on, onePage } from "../support/raw-pdf";
 import { drawingOf } from "../support/tools";
@@ -10,6 +10,9 @@ const changed = (change: (standard: OfficeStandard) => void): OfficeStandard => 
   change(standard);
   return standard;
 };
+/** What a draft changes on a drawing. */
+const effectOn = (drawing: Drawing, before: OfficeStandard, after: OfficeStandard) =>
+  effectOf(inspect(drawing, before).findings, inspect(drawing, after).findings);
 const layer = (standard: OfficeStandard, name: string) => standard.layers.find((each) => each.name === name)!;
 
 describe("what a change of the standard would do to kept drawings", () => {

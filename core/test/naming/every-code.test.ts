@@ -8,13 +8,13 @@ import {
   meaningOf,
   parseName,
   SHEET_NUMBERS,
-  suggestNames,
   sureSuggestion,
   type NameField,
   type NameGrammar,
 } from "../../src/naming";
 import { must } from "../../src/base/result";
 import { preset } from "../../src/standard";
+import { suggestNames } from "../support/suggested";
 
 const SCHEMES = [HYPHENATED_DISCIPLINE, ISO_13567, SHEET_NUMBERS];
 const CHARACTERS: Record<NameField["characters"], string> = {

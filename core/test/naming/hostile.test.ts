@@ -1,16 +1,9 @@
 import { distance } from "fastest-levenshtein";
 import { describe, expect, it } from "vitest";
-import {
-  parseName,
-  schemeFaults,
-  Suggester,
-  suggestNames,
-  type NameCode,
-  type NameField,
-  type NameGrammar,
-} from "../../src/naming";
+import { parseName, schemeFaults, Suggester, type NameCode, type NameField, type NameGrammar } from "../../src/naming";
 import { ownScheme } from "../support/schemes";
 import { checkStandard, preset, type OfficeStandard } from "../../src/standard";
+import { suggestNames } from "../support/suggested";
 
 /**
  * Each of these once took minutes, or never ended. A test can't be asked how long it took without being a matter of

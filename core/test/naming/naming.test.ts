@@ -6,11 +6,11 @@ import {
   ISO_13567,
   parseName,
   SHEET_NUMBERS,
-  suggestNames,
   sureSuggestion,
   type NameGrammar,
 } from "../../src/naming";
 import { must } from "../../src/base/result";
+import { suggestNames } from "../support/suggested";
 
 const partsOf = (name: string, grammar: NameGrammar): Record<string, string> | string => {
   const parsed = parseName(name, grammar);

@@ -1,4 +1,3 @@
-import type { Conflict } from "@hemstitch/core/standard";
 import { answer, complain } from "./access/guarded";
 import type { Edited } from "./queries/change-draft";
 
@@ -7,11 +6,6 @@ export interface EditAnswer {
   readonly version: number;
   /** Entries whose changes were brought together with somebody else's: the draft is to be asked for anew. */
   readonly merged: readonly string[];
-}
-
-/** What is told besides the words where two people changed the same. */
-export interface ConflictAnswer {
-  readonly conflicts: readonly Conflict[];
 }
 
 export const answerToEdit = (edited: Edited): Response =>

@@ -42,8 +42,6 @@ export const requestsOf = (asker: Asker) =>
     .orderBy(desc(requests.madeAt))
     .limit(500);
 
-export type RequestRow = Awaited<ReturnType<typeof requestsOf>>[number];
-
 export async function openRequests(officeId: string): Promise<number> {
   const [row] = await database()
     .select({ n: count() })
