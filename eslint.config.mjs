@@ -37,6 +37,39 @@ const coreRooms = FLOORS.flat().map((room) => ({
   },
 }));
 
+const WEB_PATTERN = { regex: "(^|/)(cli|demo)/src", message: "The web stands on the core alone." };
+
+/** Rooms of the web's server, from the ground up: each stands on those before it, and knows none of those after. */
+const SERVER_ROOMS = [
+  "base",
+  "database",
+  "log",
+  "people",
+  "files",
+  "work",
+  "access",
+  "queries",
+  "making",
+  "forms",
+  "jobs",
+  "bin",
+  "upkeep",
+  "http",
+];
+const serverRooms = SERVER_ROOMS.slice(0, -1).map((room, i) => {
+  const above = SERVER_ROOMS.slice(i + 1).join("|");
+  const message = `server/${room} stands below this: what both need goes further down.`;
+  return {
+    files: [`web/src/server/${room}/**/*.ts`],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [WEB_PATTERN, { regex: `^((\\.\\./)+|@/server/)(${above})/`, message }] },
+      ],
+    },
+  };
+});
+
 /** What only types can tell: a promise that nobody waits for, a value of which nothing is known. */
 const typeAware = {
   languageOptions: {
@@ -108,10 +141,8 @@ export default tseslint.config(
   {
     files: ["web/src/**/*.{ts,tsx}"],
     rules: {
-      "no-restricted-imports": [
-        "error",
-        { patterns: [{ regex: "(^|/)(cli|demo)/src", message: "The web stands on the core alone." }] },
-      ],
+      "no-restricted-imports": ["error", { patterns: [WEB_PATTERN] }],
     },
   },
+  ...serverRooms,
 );

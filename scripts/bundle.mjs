@@ -16,7 +16,7 @@ const BUNDLES = [
     external: ["pg", "piscina", "drizzle-orm"],
   },
   { in: "web/src/server/http/server.ts", out: "web/dist/server.mjs", external: ["next", "piscina"] },
-  { in: "web/src/server/jobs/thread.ts", out: "web/dist/thread.mjs" },
+  { in: "web/src/server/work/thread.ts", out: "web/dist/thread.mjs" },
 ];
 
 /** The painter of exact pictures, and what its library loads while it paints. */

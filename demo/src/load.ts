@@ -19,10 +19,10 @@ import {
 } from "../../web/src/server/database/schema";
 import { keepFile } from "../../web/src/server/files/keep";
 import { runNow } from "../../web/src/server/jobs/run";
-import { stepsBetween } from "../../web/src/server/jobs/thread-draft";
-import { closeThreads } from "../../web/src/server/jobs/threads";
+import { stepsBetween } from "../../web/src/server/work/thread-draft";
+import { closeThreads } from "../../web/src/server/work/threads";
 import { addMember, makeUser } from "../../web/src/server/people/accounts";
-import { sha256Of } from "../../web/src/server/queries/digest";
+import { sha256Of } from "../../web/src/server/base/digest";
 import { atHand, handIn } from "../../web/src/server/queries/hand-in";
 import { demoDrawings, type DemoDrawing } from "./drawings";
 import { demoDraft, demoEditions } from "./history";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { checkStandard, differences, remarks, writeStandard } from "@hemstitch/core/standard";
-import { sha256Of } from "../../web/src/server/queries/digest";
+import { sha256Of } from "../../web/src/server/base/digest";
 import { demoDraft, demoEditions } from "../src/history";
 
 /** The demo office's editions are invented; what is tested is that they tell one story. */

@@ -1,5 +1,5 @@
 import { databaseFault } from "./server/database/faults";
-import { noteAway } from "./server/http/incoming";
+import { noteAway } from "./server/base/incoming";
 
 /** Next.js tells every error that ends the making of a page; one of a database that is away is answered as such. */
 export function onRequestError(error: unknown): void {

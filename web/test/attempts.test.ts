@@ -1,6 +1,6 @@
 import { eq, sql } from "drizzle-orm";
 import { afterAll, afterEach, describe, expect, it, vi } from "vitest";
-import { PEER_HEADER } from "../src/server/http/peer";
+import { PEER_HEADER } from "../src/server/base/peer";
 import { sessions, signInAttempts, signInWaits } from "../src/server/database/schema";
 import { isCommonPassword } from "../src/server/people/common-passwords";
 import { hashPassword } from "../src/server/people/hashing";

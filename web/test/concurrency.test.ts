@@ -2,11 +2,11 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeEach, describe, expect, it } from "vitest";
 import { checkStandard, type Entry, type OfficeStandard, type SeenEdit } from "@hemstitch/core/standard";
 import type { Asker } from "../src/server/access/access";
-import { onBehalf } from "../src/server/access/asking";
+import { onBehalf } from "../src/server/base/asking";
 import { changeLog } from "../src/server/database/schema";
 import { editionsOf, publish } from "../src/server/queries/editions";
 import { editDraft, editList, replaceDraft, storeDraft } from "../src/server/queries/change-draft";
-import { closeThreads } from "../src/server/jobs/threads";
+import { closeThreads } from "../src/server/work/threads";
 import { draftOf } from "../src/server/queries/standard";
 import { database, newOffice, newPerson, pool } from "./support";
 

@@ -4,9 +4,9 @@ import { canonical, preset, type Entry, type LayerEntry, type OfficeStandard } f
 import { changeLog, editions, filePieces, files, planSets, requests } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
 import { fileBytes, storedFile } from "../src/server/files/pieces";
-import { sha256Of } from "../src/server/queries/digest";
+import { sha256Of } from "../src/server/base/digest";
 import { editionsOf, publish } from "../src/server/queries/editions";
-import { logOf } from "../src/server/queries/log";
+import { logOf } from "../src/server/log/log";
 import { ask, decide, requestsOf, seeAnswer, unseenAnswers } from "../src/server/queries/requests";
 import { editList, replaceDraft } from "../src/server/queries/change-draft";
 import { draftOf, editionInForce, editionOf, standardFor } from "../src/server/queries/standard";

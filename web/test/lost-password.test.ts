@@ -12,7 +12,7 @@ import * as tokens from "../src/app/api/account/tokens/route";
 import { checkHost, refuseOtherSites } from "../src/server/access/access";
 import { accessTokens, members, passwordLinks, sessions } from "../src/server/database/schema";
 import { addMember } from "../src/server/people/accounts";
-import { logOf } from "../src/server/queries/log";
+import { logOf } from "../src/server/log/log";
 import { Browser, context, database, newOffice, newPerson, PASSWORD, pool, request, signedIn } from "./support";
 
 afterAll(() => pool.end());

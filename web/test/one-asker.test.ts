@@ -11,7 +11,7 @@ import * as uploadList from "../src/app/api/uploads/route";
 import * as starter from "../src/app/api/standard/starter/route";
 import * as inspectionFiles from "../src/app/api/inspections/[inspectionId]/files/route";
 import * as inspectionList from "../src/app/api/inspections/route";
-import { onBehalf } from "../src/server/access/asking";
+import { onBehalf } from "../src/server/base/asking";
 import { failure } from "../src/server/access/failure";
 import { jobs, standards, uploads } from "../src/server/database/schema";
 import { keepFile } from "../src/server/files/keep";
@@ -19,11 +19,11 @@ import { inRoom, MOST_OF_SENDER, MOST_SMALL, TooManyBodies } from "../src/server
 import { LONGEST_SILENCE_MS, patience, TooSlow } from "../src/server/files/pace";
 import { receiveBytes } from "../src/server/files/receive";
 import { sweepUploads } from "../src/server/files/uploads";
-import { checked, NewPlanSet, ShowingCell, CellsChange, SignIn } from "../src/server/forms";
-import { readJson } from "../src/server/json";
-import { enqueue } from "../src/server/jobs/enqueue";
+import { checked, NewPlanSet, ShowingCell, CellsChange, SignIn } from "../src/server/forms/forms";
+import { readJson } from "../src/server/base/json";
+import { enqueue } from "../src/server/work/enqueue";
 import { takeNext } from "../src/server/jobs/run";
-import { closeThreads } from "../src/server/jobs/threads";
+import { closeThreads } from "../src/server/work/threads";
 import { Browser, context, database, newOffice, newPerson, pool, request, sha256 } from "./support";
 
 const barlow = new Uint8Array(readFileSync(join(import.meta.dirname, "../../core/assets/fonts/Barlow-Regular.ttf")));

@@ -10,7 +10,7 @@ import { largePage } from "../../bench/src/large-page";
 import { preset } from "@hemstitch/core/standard";
 import { failure } from "../src/server/access/failure";
 import { connect, type Database } from "../src/server/database/client";
-import { forTheLog } from "../src/server/for-the-log";
+import { forTheLog } from "../src/server/base/for-the-log";
 import { databaseFault } from "../src/server/database/faults";
 import { inspectedFiles, inspections, jobs, offices, standards } from "../src/server/database/schema";
 import { knowing } from "../src/server/database/written";

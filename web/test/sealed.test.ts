@@ -10,7 +10,7 @@ import { connect, databaseUrl, type Database } from "../src/server/database/clie
 import { grantTo } from "../src/server/database/grants";
 import { changeLog, filePieces, files, seals } from "../src/server/database/schema";
 import { sealEarlier } from "../src/server/database/seal-earlier";
-import { verifySealed } from "../src/server/database/verify";
+import { verifySealed } from "../src/server/upkeep/verify";
 import { keepFile } from "../src/server/files/keep";
 import { storedFile } from "../src/server/files/pieces";
 import { editDraft } from "../src/server/queries/change-draft";

@@ -13,7 +13,7 @@ import * as sources from "../src/app/api/plan-sets/[planSetId]/sources/route";
 import * as requestList from "../src/app/api/requests/route";
 import { planSets, sheets, sourceDrawings } from "../src/server/database/schema";
 import { refusalOf } from "../src/server/http/refusals";
-import { closeThreads } from "../src/server/jobs/threads";
+import { closeThreads } from "../src/server/work/threads";
 import { onePage } from "../../core/test/support/raw-pdf";
 import { Browser, database, inspectNow, newOffice, newPerson, pool, waitingFile } from "./support";
 

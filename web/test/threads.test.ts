@@ -5,8 +5,8 @@ import { largePage } from "../../bench/src/large-page";
 import { onePage } from "../../core/test/support/raw-pdf";
 import { preset } from "@hemstitch/core/standard";
 import { failure } from "../src/server/access/failure";
-import { onBehalf } from "../src/server/access/asking";
-import { closeThreads, inThread, jobMs, MOST_OF_OFFICE, TookTooLong, TooMuchAtOnce } from "../src/server/jobs/threads";
+import { onBehalf } from "../src/server/base/asking";
+import { closeThreads, inThread, jobMs, MOST_OF_OFFICE, TookTooLong, TooMuchAtOnce } from "../src/server/work/threads";
 
 afterAll(() => closeThreads());
 

@@ -4,7 +4,7 @@ import * as effect from "../../src/app/api/effect/route";
 import type { Asker } from "../../src/server/access/access";
 import { planSets } from "../../src/server/database/schema";
 import { runNow } from "../../src/server/jobs/run";
-import { closeThreads } from "../../src/server/jobs/threads";
+import { closeThreads } from "../../src/server/work/threads";
 import { addMember } from "../../src/server/people/accounts";
 import { publish } from "../../src/server/queries/editions";
 import { effectRow } from "../../src/server/queries/effects";

@@ -5,7 +5,7 @@ import * as people from "../../src/app/api/people/[memberId]/route";
 import type { Asker } from "../../src/server/access/access";
 import { inspectedFiles, members, planSets, sheets } from "../../src/server/database/schema";
 import { findingsOf } from "../../src/server/queries/findings";
-import { closeThreads } from "../../src/server/jobs/threads";
+import { closeThreads } from "../../src/server/work/threads";
 import { addMember } from "../../src/server/people/accounts";
 import type { FoundByKind } from "../../src/server/queries/find";
 import { on, onePage } from "../../../core/test/support/raw-pdf";

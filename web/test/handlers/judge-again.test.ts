@@ -7,7 +7,7 @@ import * as judgeAll from "../../src/app/api/judge-again/route";
 import { jobs } from "../../src/server/database/schema";
 import type { Asker } from "../../src/server/access/access";
 import { runNow } from "../../src/server/jobs/run";
-import { closeThreads } from "../../src/server/jobs/threads";
+import { closeThreads } from "../../src/server/work/threads";
 import { publish } from "../../src/server/queries/editions";
 import type { InspectedFileDetail } from "../../src/server/queries/inspections";
 import { drawingsBehind } from "../../src/server/queries/judged";

@@ -15,7 +15,7 @@ import { OFFICE_COOKIE, type Asker } from "../../src/server/access/access";
 import { members, planSetReaders, planSets, requests as requestRows } from "../../src/server/database/schema";
 import { cookieName } from "../../src/server/people/cookies";
 import { addMember } from "../../src/server/people/accounts";
-import { logOf } from "../../src/server/queries/log";
+import { logOf } from "../../src/server/log/log";
 import { membersOf, openInvitations } from "../../src/server/queries/people";
 import { editList } from "../../src/server/queries/change-draft";
 import { draftOf } from "../../src/server/queries/standard";

@@ -5,11 +5,11 @@ import { proxy } from "../../src/proxy";
 import { may, MAY, type Need } from "../../src/server/access/roles";
 import { storable, storableText } from "../../src/server/database/jsonb";
 import { ROLES } from "../../src/server/database/schema";
-import { download } from "../../src/server/download";
+import { download } from "../../src/server/making/download";
 import { maxFileBytes } from "../../src/server/files/limits";
 import { receiveFile } from "../../src/server/files/receive";
-import * as forms from "../../src/server/forms";
-import { isId } from "../../src/server/ids";
+import * as forms from "../../src/server/forms/forms";
+import { isId } from "../../src/server/base/ids";
 import { hashOf, newSecret } from "../../src/server/people/secrets";
 
 afterEach(() => vi.unstubAllEnvs());

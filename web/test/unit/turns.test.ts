@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { Turns, type ForWhom } from "../../src/server/jobs/turns";
+import { Turns, type ForWhom } from "../../src/server/work/turns";
 
 const of = (officeId: string, userId = "one"): ForWhom => ({ officeId, userId });
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { beforeIn, type Line } from "../../src/server/jobs/line";
+import { beforeIn, type Line } from "../../src/server/work/line";
 
 const line = (officeId: string, askedBy: string, waiting: number): Line => ({ officeId, askedBy, waiting });
 

@@ -6,7 +6,7 @@ const root = join(import.meta.dirname, "../../..");
 
 /** Runs a program that is watched, to its end. */
 function watched(program: string) {
-  const code = `import { endIfStill } from ${JSON.stringify(join(root, "web/src/server/watchdog.ts"))}; endIfStill("test"); ${program}`;
+  const code = `import { endIfStill } from ${JSON.stringify(join(root, "web/src/server/base/watchdog.ts"))}; endIfStill("test"); ${program}`;
   return spawnSync(join(root, "node_modules/.bin/tsx"), ["--eval", code], {
     encoding: "utf8",
     env: { ...process.env, HEMSTITCH_STANDSTILL_S: "2" },

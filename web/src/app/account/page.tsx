@@ -1,5 +1,5 @@
 import { AccountView } from "@/features/people/AccountView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { ROLE_WORDS } from "@/server/access/access";
 import { rolesUpTo } from "@/server/access/roles";
 import { publicAddress } from "@/server/people/address";

@@ -1,5 +1,5 @@
 import { BinView } from "@/features/bin/BinView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { binOf } from "@/server/bin/bin";
 
 export const metadata = { title: "Bin" };

@@ -1,5 +1,5 @@
 import { InspectionHome } from "@/features/inspection/InspectionHome";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { maxFileBytes } from "@/server/files/limits";
 import { inspectionsOf, mayCancel } from "@/server/queries/inspections";
 import { planSetsOf } from "@/server/queries/plan-sets";

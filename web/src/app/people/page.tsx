@@ -1,5 +1,5 @@
 import { PeopleView } from "@/features/people/PeopleView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { membersOf, openInvitations } from "@/server/queries/people";
 import { planSetsOf } from "@/server/queries/plan-sets";
 

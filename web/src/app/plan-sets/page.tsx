@@ -1,5 +1,5 @@
 import { PlanSetList } from "@/features/plan-sets/PlanSetList";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { planSetsOf } from "@/server/queries/plan-sets";
 
 export const metadata = { title: "Plan sets" };

@@ -2,7 +2,7 @@ import { withoutEntries, type Entry, type ListName } from "@hemstitch/core/stand
 import { RequestsView } from "@/features/requests/RequestsView";
 import { DraftProvider } from "@/features/standard/draft";
 import { may } from "@/server/access/roles";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { requestsOf } from "@/server/queries/requests";
 import { draftOf } from "@/server/queries/standard";
 

@@ -1,7 +1,7 @@
 import { redirect } from "next/navigation";
 import { isBlank } from "@hemstitch/core/standard";
 import { may } from "@/server/access/roles";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { draftOf } from "@/server/queries/standard";
 
 /** A standard that nobody has begun is begun first. */

@@ -2,7 +2,7 @@ import { changesOfDraft } from "@/server/queries/changes";
 import { isBlank, undecidedIn } from "@hemstitch/core/standard";
 import { TodayView } from "@/features/today/TodayView";
 import { may } from "@/server/access/roles";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { openRequests, unseenAnswers } from "@/server/queries/requests";
 import { draftOf, editionInForce } from "@/server/queries/standard";
 import { todayOf } from "@/server/queries/today";

@@ -7,7 +7,7 @@ import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
 import type { Recognised } from "@hemstitch/core/recognise";
 import { familyOf } from "@hemstitch/core/rules/families";
-import type { EditAnswer } from "@/server/edit-answers";
+import type { EditAnswer } from "@/server/forms/edit-answers";
 import { sendJson, wordsOf } from "../shared/api";
 import { useMay } from "../shared/may";
 import { useNotice } from "../shared/Notice";

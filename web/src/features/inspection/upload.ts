@@ -1,5 +1,5 @@
 import { megabytes } from "@hemstitch/core/quantity";
-import type { Made } from "@/server/answers";
+import type { Made } from "@/server/forms/answers";
 import { sendBody, sendJson, wordsOf } from "../shared/api";
 import { FileDigest } from "../shared/file-digest";
 import { PART_BYTES, sendLarge, type Sending } from "../shared/send-large";

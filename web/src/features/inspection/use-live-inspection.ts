@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
 import type { InspectionAnswer } from "@/app/api/inspections/[inspectionId]/route";
-import type { Sent } from "@/server/answers";
+import type { Sent } from "@/server/forms/answers";
 import { getJson } from "../shared/api";
 import type { FileSummary } from "@/server/queries/inspections";
 

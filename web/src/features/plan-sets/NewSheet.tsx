@@ -6,7 +6,7 @@ import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { nextNumber, parseName, type NameGrammar } from "@hemstitch/core/naming";
-import type { Made } from "@/server/answers";
+import type { Made } from "@/server/forms/answers";
 import { sendJson, wordsOf } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { useKept } from "../shared/use-kept";

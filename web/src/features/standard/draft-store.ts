@@ -9,7 +9,7 @@ import {
   type ListName,
   type OfficeStandard,
 } from "@hemstitch/core/standard/plain";
-import type { EditAnswer } from "@/server/edit-answers";
+import type { EditAnswer } from "@/server/forms/edit-answers";
 import { ApiError } from "../shared/api";
 import { keepSteps, keptSteps, withStep, type Step, type Steps } from "./steps";
 

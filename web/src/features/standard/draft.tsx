@@ -3,7 +3,7 @@ import dynamic from "next/dynamic";
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
 import { editInWords, type DraftEdit, type OfficeStandard } from "@hemstitch/core/standard/plain";
 import type { ListAnswer } from "@/app/api/standard/lists/[list]/route";
-import type { EditAnswer } from "@/server/edit-answers";
+import type { EditAnswer } from "@/server/forms/edit-answers";
 import { getJson, sendJson } from "../shared/api";
 import { useNotice } from "../shared/Notice";
 import { DraftStore } from "./draft-store";

@@ -1,4 +1,5 @@
 import { and, asc, eq, gt, sql } from "drizzle-orm";
+import type { RequestHeaders } from "../base/request-headers";
 import { database } from "../database/client";
 import { accessTokens, members, offices, planSetReaders, users, type Role } from "../database/schema";
 import { publicAddress } from "../people/address";
@@ -33,11 +34,6 @@ export class Refused extends Error {
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 export const OFFICE_COOKIE = "office";
-
-/** Headers that a request brings, from a handler or a page. */
-export interface RequestHeaders {
-  get(name: string): string | null;
-}
 
 /**
  * Hemstitch answers by its public address, and on the machine itself. Another name for it is refused. Gives the origin

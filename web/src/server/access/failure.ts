@@ -1,11 +1,11 @@
-import { forTheLog, messagesOf } from "../for-the-log";
+import { forTheLog, messagesOf } from "../base/for-the-log";
 import { databaseFault } from "../database/faults";
 import { TooManyBodies } from "../files/held-bodies";
 import { TooSlow } from "../files/pace";
-import { TookTooLong, TooMuchAtOnce } from "../jobs/threads";
+import { TookTooLong, TooMuchAtOnce } from "../work/threads";
 import { TooManySignIns } from "../people/hashing";
 import { Refused } from "./access";
-import { complain, type Complaint } from "./answer";
+import { complain, type Complaint } from "../base/answer";
 
 /** After so many seconds it is worth asking again. */
 const RETRY_AFTER_S = 5;

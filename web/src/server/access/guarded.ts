@@ -1,13 +1,13 @@
 import { countFromHere, knowing } from "../database/written";
 import { OPEN_FORM } from "../files/limits";
-import { isId } from "../ids";
+import { isId } from "../base/ids";
 import { access, checkHost, Refused, refuseOtherSites, type Asker } from "./access";
-import { complain } from "./answer";
-import { onBehalf } from "./asking";
+import { complain } from "../base/answer";
+import { onBehalf } from "../base/asking";
 import { failure } from "./failure";
 import type { Need } from "./roles";
 
-export { answer, complain, type Complaint } from "./answer";
+export { answer, complain, type Complaint } from "../base/answer";
 export { later } from "./failure";
 
 type Params = Readonly<Record<string, string>>;

@@ -1,5 +1,5 @@
 import type { Asker } from "../access/access";
-import { answer, complain } from "../access/answer";
+import { answer, complain } from "../base/answer";
 import { putBack, takeAway, type Outcome } from "./bin";
 import type { BinKind } from "./kinds";
 

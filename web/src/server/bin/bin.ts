@@ -1,9 +1,9 @@
 import { eq, isNotNull } from "drizzle-orm";
 import type { Asker } from "../access/access";
-import type { Complaint } from "../access/answer";
+import type { Complaint } from "../base/answer";
 import { may } from "../access/roles";
 import { database } from "../database/client";
-import { record } from "../queries/log";
+import { record } from "../log/log";
 import { BIN_KINDS, KINDS, mayTake, type BinKind, type Thing } from "./kinds";
 
 /** What came of taking something away or putting it back. */

@@ -4,7 +4,7 @@ import type { Asker } from "../access/access";
 import type { Need } from "../access/roles";
 import { database, type Transaction } from "../database/client";
 import { inspectedFiles, inspections, planSets, sheets, sourceDrawings, users } from "../database/schema";
-import type { Complaint } from "../access/answer";
+import type { Complaint } from "../base/answer";
 import { cancelFiles, filesOf, mayCancel } from "../queries/inspections";
 import { isOfUsedPlanSet, within, type Scope } from "../queries/scope";
 

@@ -1,5 +1,5 @@
 import { asc, eq, sql } from "drizzle-orm";
-import { sha256Of } from "../queries/digest";
+import { sha256Of } from "../base/digest";
 import type { Database } from "./client";
 import { seals } from "./schema";
 

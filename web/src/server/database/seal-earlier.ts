@@ -1,6 +1,6 @@
 import { asc, eq, sql } from "drizzle-orm";
 import { STANDARD_FORMAT, writeStandard } from "@hemstitch/core/standard";
-import { sha256Of } from "../queries/digest";
+import { sha256Of } from "../base/digest";
 import type { Database, Transaction } from "./client";
 import { editions } from "./schema";
 

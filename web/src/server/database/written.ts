@@ -1,4 +1,4 @@
-import { keptScope } from "../kept-scope";
+import { keptScope } from "../base/kept-scope";
 
 /** What a request has done to the database so far. */
 interface Written {

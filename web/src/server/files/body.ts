@@ -1,4 +1,4 @@
-import { incoming } from "../http/incoming";
+import { incoming } from "../base/incoming";
 import { patience, TooSlow } from "./pace";
 
 /**

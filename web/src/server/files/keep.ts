@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from "node:crypto";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Database, Transaction } from "../database/client";
-import type { Orderer } from "../jobs/enqueue";
+import type { Orderer } from "../base/orderer";
 import { filePieces, files, officeFiles } from "../database/schema";
 import { fileBytes, storedFile, writePieces } from "./pieces";
 

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { bad, good, megabytes, type Problem, type Result } from "@hemstitch/core/quantity";
-import { complain } from "../access/guarded";
-import { whoAsks } from "../access/asking";
+import { complain } from "../base/answer";
+import { whoAsks } from "../base/asking";
 import { addressOf } from "../people/where-from";
 import { bodyOf } from "./body";
 import { inRoom } from "./held-bodies";

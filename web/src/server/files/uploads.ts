@@ -1,13 +1,12 @@
 import { createHash, randomUUID } from "node:crypto";
 import { and, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
-import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { filePieces, uploads } from "../database/schema";
 import type { StoredBytes } from "./keep";
 import { maxFileBytes, PIECE_BYTES } from "./limits";
 import { piecesOf } from "./pieces";
-import { roomFor } from "./quotas";
+import { roomFor, type Bringer } from "./quotas";
 import { cutOff, NO_FILE, tooLarge } from "./receive";
 
 /** Files that one person may have on their way at a time. */
@@ -20,7 +19,7 @@ export type Upload = typeof uploads.$inferSelect;
 
 /** Begins to take a file in. */
 export async function beginUpload(
-  { officeId, userId }: Pick<Asker, "officeId" | "userId">,
+  { officeId, userId }: Bringer,
   { size, sha256 }: { readonly size?: number | undefined; readonly sha256?: string | undefined },
   from: Database = database(),
 ): Promise<Result<Upload>> {
@@ -36,7 +35,7 @@ export async function beginUpload(
 }
 
 /** An upload of somebody's own. */
-export async function uploadOf({ officeId, userId }: Asker, id: string): Promise<Upload | undefined> {
+export async function uploadOf({ officeId, userId }: Bringer, id: string): Promise<Upload | undefined> {
   const [row] = await database()
     .select()
     .from(uploads)
@@ -123,7 +122,7 @@ export async function arrived(upload: Upload, stated = upload.sha256): Promise<R
 
 /** Takes one file from one request's body into the database. Whatever goes wrong, nothing of it stays. */
 export async function receiveStored(
-  asker: Pick<Asker, "officeId" | "userId">,
+  asker: Bringer,
   body: AsyncIterable<Uint8Array>,
   stated: { readonly size?: number | undefined; readonly sha256?: string | undefined },
   from: Database = database(),

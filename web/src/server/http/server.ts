@@ -2,13 +2,13 @@ import { createServer, type IncomingMessage, type ServerResponse } from "node:ht
 import { join } from "node:path";
 import next from "next";
 import { databaseUrl } from "../database/client";
-import { forTheLog, logPlainly } from "../for-the-log";
-import { projectRoot } from "../jobs/threads";
+import { forTheLog, logPlainly } from "../base/for-the-log";
+import { projectRoot } from "../work/threads";
 import { isSecure } from "../people/cookies";
 import { secret } from "../people/secret";
-import { endIfStill } from "../watchdog";
-import { incoming, isAway } from "./incoming";
-import { PEER_HEADER } from "./peer";
+import { endIfStill } from "../base/watchdog";
+import { incoming, isAway } from "../base/incoming";
+import { PEER_HEADER } from "../base/peer";
 import { METHODS, refusalOf, type Refusal } from "./refusals";
 import { warmUp } from "./warm";
 

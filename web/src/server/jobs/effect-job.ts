@@ -5,10 +5,10 @@ import type { EffectFinding, EffectRow } from "../database/rows";
 import { effects, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
 import { usedFiles } from "../queries/scope";
 import { draftOf, editionOf } from "../queries/standard";
-import { defineJob } from "./job";
-import { drawingOfFile } from "./kept-drawing";
-import { inThread, threadCount } from "./threads";
-import type { EffectResult } from "./thread-work";
+import { defineJob } from "../work/job";
+import { drawingOfFile } from "../work/kept-drawing";
+import { inThread, threadCount } from "../work/threads";
+import type { EffectResult } from "../work/thread-work";
 
 /** Kept drawings that one answer looks at; an office with more is told so. */
 const MOST_DRAWINGS = 2000;

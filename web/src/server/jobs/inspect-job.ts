@@ -7,17 +7,12 @@ import type { Database } from "../database/client";
 import { maxFileBytes } from "../files/limits";
 import { fileBytes } from "../files/pieces";
 import { keepFindings } from "../queries/findings";
-import { contentOf, judgedBy, type JudgedBy } from "../queries/standard";
-import { defineJob } from "./job";
-import { keepDrawing } from "./kept-drawing";
-import { inThread } from "./threads";
-import type { GivenOfFile } from "./thread-work";
-
-export interface OfFile {
-  readonly fileId: string;
-  /** What it is judged by, settled when it is begun: what is published meanwhile changes nothing of it. */
-  readonly by?: JudgedBy;
-}
+import type { JudgedBy, OfFile } from "../work/of-file";
+import { contentOf, judgedBy } from "../queries/standard";
+import { defineJob } from "../work/job";
+import { keepDrawing } from "../work/kept-drawing";
+import { inThread } from "../work/threads";
+import type { GivenOfFile } from "../work/thread-work";
 
 /** Inspects one file. */
 export const inspectFile = defineJob<OfFile>({

@@ -4,11 +4,12 @@ import { inspectedFiles, inspections } from "../database/schema";
 import type { Database } from "../database/client";
 import { keepFindings } from "../queries/findings";
 import { contentOf, judgedBy } from "../queries/standard";
-import { editionInWords, factsOf, sumsOf, type OfFile } from "./inspect-job";
-import { defineJob } from "./job";
-import { drawingOfFile } from "./kept-drawing";
-import { inThread } from "./threads";
-import type { ThreadTask } from "./thread-work";
+import { editionInWords, factsOf, sumsOf } from "./inspect-job";
+import type { OfFile } from "../work/of-file";
+import { defineJob } from "../work/job";
+import { drawingOfFile } from "../work/kept-drawing";
+import { inThread } from "../work/threads";
+import type { ThreadTask } from "../work/thread-work";
 
 /**
  * Judges a file that was inspected before by what is in force now: its kept drawing, and that of its mended file, so that

@@ -1,6 +1,6 @@
 import { effectOfDraft } from "./effect-job";
 import { inspectFile } from "./inspect-job";
-import type { JobKind } from "./job";
+import type { JobKind } from "../work/job";
 import { judgeAgain } from "./judge-job";
 import { mendFile } from "./mend-job";
 import { readAgain } from "./read-job";

@@ -4,10 +4,11 @@ import { inspectedFiles } from "../database/schema";
 import { keepFile } from "../files/keep";
 import { maxFileBytes } from "../files/limits";
 import { keepFindings, keptFindings } from "../queries/findings";
-import { inputOf, type OfFile } from "./inspect-job";
-import { defineJob } from "./job";
-import { keepDrawing } from "./kept-drawing";
-import { inThread } from "./threads";
+import { inputOf } from "./inspect-job";
+import { defineJob } from "../work/job";
+import type { OfFile } from "../work/of-file";
+import { keepDrawing } from "../work/kept-drawing";
+import { inThread } from "../work/threads";
 
 interface MendArgs extends OfFile {
   /** Keys of the findings to mend; all that can be where not said. */

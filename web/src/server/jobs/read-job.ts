@@ -1,5 +1,5 @@
-import { drawingOfFile } from "./kept-drawing";
-import { defineJob } from "./job";
+import { drawingOfFile } from "../work/kept-drawing";
+import { defineJob } from "../work/job";
 
 /** Reads a file again whose drawing was kept by an earlier reader. */
 export const readAgain = defineJob<{ readonly sha256: string }>({

@@ -1,12 +1,12 @@
 import { setTimeout as pause } from "node:timers/promises";
 import { and, asc, eq, gte, isNull, lt, notInArray, or, sql, type SQL } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { onBehalf } from "../access/asking";
+import { onBehalf } from "../base/asking";
 import type { Database } from "../database/client";
 import { databaseFault } from "../database/faults";
 import { storableText } from "../database/jsonb";
 import { jobs } from "../database/schema";
-import type { Outcome } from "./job";
+import type { Outcome } from "../work/job";
 import { kindOf } from "./kinds";
 
 /** How often a working job says that it lives, milliseconds. */

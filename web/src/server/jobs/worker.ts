@@ -5,10 +5,10 @@ import { sweepUploads } from "../files/uploads";
 import { sweepAttempts } from "../people/attempts";
 import { sweepPlaces } from "../people/places";
 import { secret } from "../people/secret";
-import { endIfStill } from "../watchdog";
-import { processStandsBehind } from "./behind";
+import { endIfStill } from "../base/watchdog";
+import { processStandsBehind } from "../work/behind";
 import { giveUpOrphans, run, takeNext, type TakenJob } from "./run";
-import { closeThreads, threadCount } from "./threads";
+import { closeThreads, threadCount } from "../work/threads";
 
 /** How long a worker that found nothing to do waits before it looks again. */
 const REST_MS = 300;

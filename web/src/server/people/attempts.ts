@@ -2,7 +2,7 @@ import { createHmac } from "node:crypto";
 import { and, asc, eq, gt, gte, inArray, lt, sql } from "drizzle-orm";
 import { database, type Database, type Transaction } from "../database/client";
 import { knownPlaces, signInAttempts, signInWaits, users } from "../database/schema";
-import { complain } from "../access/answer";
+import { complain } from "../base/answer";
 import { TooManySignIns } from "./hashing";
 import { secret } from "./secret";
 import { hashOf } from "./secrets";

@@ -1,7 +1,7 @@
 import { and, eq, gt, isNull, ne, sql } from "drizzle-orm";
 import type { Database, Transaction } from "../database/client";
 import { accessTokens, accounts, knownPlaces, members, passwordLinks, sessions, users } from "../database/schema";
-import { record } from "../queries/log";
+import { record } from "../log/log";
 import { hashPassword } from "./hashing";
 import { hashOf, newSecret } from "./secrets";
 

@@ -1,6 +1,6 @@
 import { isIP } from "node:net";
-import { PEER_HEADER } from "../http/peer";
-import type { RequestHeaders } from "../access/access";
+import { PEER_HEADER } from "../base/peer";
+import type { RequestHeaders } from "../base/request-headers";
 
 /** Proxies in front of Hemstitch whose word is believed: HEMSTITCH_TRUSTED_PROXIES, none unless set. */
 function trustedProxies(): number {

@@ -3,9 +3,9 @@ import type { DraftEdit, EditStep, ListName, OfficeStandard, SeenEdit } from "@h
 import type { Asker } from "../access/access";
 import { database, type Transaction } from "../database/client";
 import { standards } from "../database/schema";
-import { isHeavy, workOut, type DraftChange, type WorkedOut } from "../jobs/thread-draft";
-import { inThread } from "../jobs/threads";
-import { record } from "./log";
+import { isHeavy, workOut, type DraftChange, type WorkedOut } from "../work/thread-draft";
+import { inThread } from "../work/threads";
+import { record } from "../log/log";
 import { draftOf } from "./standard";
 
 type Changer = Pick<Asker, "officeId" | "who">;

@@ -1,7 +1,7 @@
 import { editionDifferences } from "@hemstitch/core/rules";
 import { entriesOf, LIST_NAMES, type Difference, type OfficeStandard } from "@hemstitch/core/standard";
-import { forTheOffice } from "../access/asking";
-import { inThread } from "../jobs/threads";
+import { forTheOffice } from "../base/asking";
+import { inThread } from "../work/threads";
 
 /** Entries that are compared in a few hundredths of a second; more are compared in a thread. */
 const QUICK = 1000;

@@ -4,9 +4,9 @@ import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { storableText } from "../database/jsonb";
 import { editions, standards } from "../database/schema";
-import { inThread } from "../jobs/threads";
-import { sha256Of } from "./digest";
-import { record } from "./log";
+import { inThread } from "../work/threads";
+import { sha256Of } from "../base/digest";
+import { record } from "../log/log";
 import { changesOfDraft } from "./changes";
 import { draftOf, editionInForce } from "./standard";
 

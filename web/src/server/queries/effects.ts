@@ -3,7 +3,8 @@ import { titleOf } from "@hemstitch/core/rules";
 import { database } from "../database/client";
 import type { EffectFinding, EffectRow } from "../database/rows";
 import { effects, jobs } from "../database/schema";
-import { cancelJobs, enqueue, type Orderer } from "../jobs/enqueue";
+import { cancelJobs, enqueue } from "../work/enqueue";
+import type { Orderer } from "../base/orderer";
 
 const columns = {
   id: effects.id,

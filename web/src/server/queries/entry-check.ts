@@ -1,7 +1,7 @@
 import type { Problem } from "@hemstitch/core/quantity";
 import { checkEntry, type ListName } from "@hemstitch/core/standard";
-import { leavesOf } from "../jobs/heavy";
-import { inThread } from "../jobs/threads";
+import { leavesOf } from "../work/heavy";
+import { inThread } from "../work/threads";
 
 /** Values that are checked in a few milliseconds; more are checked in a thread. */
 const QUICK = 500;

@@ -4,9 +4,10 @@ import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { inspectedFiles, jobs } from "../database/schema";
 import { keepStored, storeBytes, type StoredBytes } from "../files/keep";
-import { enqueue, type Orderer } from "../jobs/enqueue";
-import type { OfFile } from "../jobs/inspect-job";
-import { record } from "./log";
+import { enqueue } from "../work/enqueue";
+import type { Orderer } from "../base/orderer";
+import type { OfFile } from "../work/of-file";
+import { record } from "../log/log";
 
 /** A file to hand in: its id, and how its bytes come; nothing where they are gone by the time that they are wanted. */
 export interface HandedIn {

@@ -2,9 +2,9 @@ import { and, desc, eq, inArray, isNotNull, sql, type SQL } from "drizzle-orm";
 import type { Asker } from "../access/access";
 import { database, type Transaction } from "../database/client";
 import { editions, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
-import { enqueue } from "../jobs/enqueue";
-import type { OfFile } from "../jobs/inspect-job";
-import { record } from "./log";
+import { enqueue } from "../work/enqueue";
+import type { OfFile } from "../work/of-file";
+import { record } from "../log/log";
 import { usedFiles, type Scope } from "./scope";
 
 /** Number of the edition that drawings are judged by now: the one that their plan set follows, else the newest; null without any. */

@@ -14,7 +14,7 @@ import {
   users,
   type Role,
 } from "../database/schema";
-import { record } from "./log";
+import { record } from "../log/log";
 
 export const membersOf = (officeId: string) =>
   database()

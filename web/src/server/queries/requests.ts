@@ -5,7 +5,7 @@ import { database, type Transaction } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { requests, users, type RequestState } from "../database/schema";
 import { may } from "../access/roles";
-import { record } from "./log";
+import { record } from "../log/log";
 import { editListTogether, type Edited, type Together } from "./change-draft";
 import { draftOf } from "./standard";
 

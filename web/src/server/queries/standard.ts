@@ -2,6 +2,7 @@ import { and, desc, eq, sql, type SQL } from "drizzle-orm";
 import { upgraded, type OfficeStandard } from "@hemstitch/core/standard";
 import { database, type Database, type Transaction } from "../database/client";
 import { editions, planSets, standards } from "../database/schema";
+import type { JudgedBy } from "../work/of-file";
 
 /** The draft as it stands. One that was kept in an earlier form is brought to today's. */
 export async function draftOf(
@@ -37,9 +38,6 @@ export async function editionOf(officeId: string, number: number, from: Database
     .where(and(eq(editions.officeId, officeId), eq(editions.number, number)));
   return row && { ...row, content: today(row.content) };
 }
-
-/** What something is judged by: an edition by its number, or the draft. */
-export type JudgedBy = number | "draft";
 
 /** What drawings of a plan set are judged by: the edition it follows, else the one in force, else the draft. */
 export async function standardFor(

@@ -5,9 +5,9 @@ import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Asker } from "../access/access";
 import { database } from "../database/client";
 import { importMappings } from "../database/schema";
-import { inThread } from "../jobs/threads";
-import type { TriedTable } from "../jobs/thread-work";
-import { columnsKey } from "../columns-key";
+import { inThread } from "../work/threads";
+import type { TriedTable } from "../work/thread-work";
+import { columnsKey } from "../base/columns-key";
 import { draftOf } from "./standard";
 
 /** How columns were mapped earlier for a list, by their titles. */

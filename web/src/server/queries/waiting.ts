@@ -1,7 +1,7 @@
 import { count, eq, inArray, sql } from "drizzle-orm";
 import { database } from "../database/client";
 import { jobs } from "../database/schema";
-import { beforeIn } from "../jobs/line";
+import { beforeIn } from "../work/line";
 
 /** How many jobs are begun before each of some that wait, by their ids; what doesn't wait is left out. */
 export async function waitingBefore(jobIds: readonly string[]): Promise<ReadonlyMap<string, number>> {

@@ -1,5 +1,5 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import type { Made } from "@/server/answers";
+import type { Made } from "@/server/forms/answers";
 import { noTurn } from "@/server/files/quota-answers";
 import { askForEffect, newestEffect, type EffectState } from "@/server/queries/effects";
 import { draftOf, editionInForce } from "@/server/queries/standard";

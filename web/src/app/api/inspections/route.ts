@@ -1,9 +1,9 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { stored, type Made } from "@/server/answers";
+import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { inspections } from "@/server/database/schema";
-import { formOf, NewInspection } from "@/server/forms";
+import { formOf, NewInspection } from "@/server/forms/forms";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 /** Begins an inspection that files can be handed in to. */

@@ -2,7 +2,7 @@ import { eq } from "drizzle-orm";
 import { answer, complain, open } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { users, type Role } from "@/server/database/schema";
-import { checked, formOf, InvitationLink, InvitationTaken, NewPassword } from "@/server/forms";
+import { checked, formOf, InvitationLink, InvitationTaken, NewPassword } from "@/server/forms/forms";
 import { OPEN_FORM } from "@/server/files/limits";
 import { addMember, giveBack, invitationOf, makeUser, takeUp } from "@/server/people/accounts";
 import { tryPassword, type Attempt } from "@/server/people/attempts";
@@ -10,7 +10,7 @@ import { placeOf } from "@/server/people/places";
 import { addressOf } from "@/server/people/where-from";
 import { auth } from "@/server/people/auth";
 import { withCookies } from "@/server/people/cookies";
-import { record } from "@/server/queries/log";
+import { record } from "@/server/log/log";
 
 /** What an invitation is for, as its link opens. */
 export interface InvitationAnswer {

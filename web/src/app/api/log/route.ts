@@ -1,8 +1,8 @@
 import { writeCsv } from "@hemstitch/core/tables";
 import { changeInWords } from "@/features/standard/editions/log-words";
 import { answer, guarded } from "@/server/access/guarded";
-import { download } from "@/server/download";
-import { logOf, type LogFilter, type LogRow } from "@/server/queries/log";
+import { download } from "@/server/making/download";
+import { logOf, type LogFilter, type LogRow } from "@/server/log/log";
 
 /** Newest first. */
 export interface LogAnswer {

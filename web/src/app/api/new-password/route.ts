@@ -1,7 +1,7 @@
 import { answer, complain, open } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { OPEN_FORM } from "@/server/files/limits";
-import { checked, formOf, LinkSecret, NewPassword, PasswordByLink } from "@/server/forms";
+import { checked, formOf, LinkSecret, NewPassword, PasswordByLink } from "@/server/forms/forms";
 import { forgiveAccount } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
 import { withCookies } from "@/server/people/cookies";

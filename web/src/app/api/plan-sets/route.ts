@@ -1,11 +1,11 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { stored, type Made } from "@/server/answers";
+import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { offices, planSets } from "@/server/database/schema";
-import { formOf, NewPlanSet } from "@/server/forms";
-import { record } from "@/server/queries/log";
+import { formOf, NewPlanSet } from "@/server/forms/forms";
+import { record } from "@/server/log/log";
 
 export const POST = guarded("edit-plan-set", async (asker, request) => {
   const form = await formOf(NewPlanSet, request);

@@ -1,6 +1,6 @@
 import { isListName, LISTS } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { formOf, NewRequest } from "@/server/forms";
+import { formOf, NewRequest } from "@/server/forms/forms";
 import { problemsOfEntry } from "@/server/queries/entry-check";
 import { ask, requestsOf } from "@/server/queries/requests";
 

@@ -1,5 +1,5 @@
 import { answer, complain, guarded, open } from "@/server/access/guarded";
-import { formOf, SignIn } from "@/server/forms";
+import { formOf, SignIn } from "@/server/forms/forms";
 import { OPEN_FORM } from "@/server/files/limits";
 import { plainEmail } from "@/server/people/accounts";
 import { tryPassword, type Attempt } from "@/server/people/attempts";

@@ -1,5 +1,5 @@
 import { answer, guarded } from "@/server/access/guarded";
-import { formOf, NewUpload } from "@/server/forms";
+import { formOf, NewUpload } from "@/server/forms/forms";
 import { complainOfFile } from "@/server/files/receive";
 import { beginUpload } from "@/server/files/uploads";
 

@@ -1,5 +1,5 @@
 import { answer, guarded } from "@/server/access/guarded";
-import { begunBefore } from "@/server/jobs/threads";
+import { begunBefore } from "@/server/work/threads";
 
 /** What the asker's own requests wait for. */
 export interface WaitingAnswer {

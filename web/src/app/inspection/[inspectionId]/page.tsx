@@ -1,9 +1,9 @@
 import { notFound } from "next/navigation";
 import { LightTable } from "@/features/inspection/LightTable";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { filesOf, inspectionOf, mayCancel } from "@/server/queries/inspections";
 import { planSetsOf } from "@/server/queries/plan-sets";
-import { isId } from "@/server/ids";
+import { isId } from "@/server/base/ids";
 
 export const metadata = { title: "Light table" };
 

@@ -2,11 +2,11 @@ import { notFound } from "next/navigation";
 import { emptyFields } from "@hemstitch/core/sheet";
 import { particularFields } from "@/features/plan-sets/fields";
 import { PlanSetView } from "@/features/plan-sets/PlanSetView";
-import { asker } from "@/server/asker";
-import { isId } from "@/server/ids";
+import { asker } from "@/server/forms/asker";
+import { isId } from "@/server/base/ids";
 import { planSetOf, sheetsOf, sourcesOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
-import { particularsOf } from "@/server/compose-sheet";
+import { particularsOf } from "@/server/making/compose-sheet";
 
 export const metadata = { title: "Plan set" };
 

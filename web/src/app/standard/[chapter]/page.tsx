@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { CHAPTERS, type ChapterId } from "@hemstitch/core/standard";
 import { ChapterView } from "@/features/standard/ChapterView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { sampleDrawings } from "@/server/queries/inspections";
 import { StandardPlace, standardState } from "../StandardPlace";
 

@@ -1,7 +1,7 @@
 import { redirect } from "next/navigation";
 import { contentsOf, isBlank, PRESETS } from "@hemstitch/core/standard";
 import { BeginView } from "@/features/standard/BeginView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { draftOf } from "@/server/queries/standard";
 
 export const metadata = { title: "Begin the standard" };

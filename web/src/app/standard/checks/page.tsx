@@ -1,6 +1,6 @@
 import { RULE_BOOK, unreadable } from "@hemstitch/core/rules";
 import { ChecksView } from "@/features/standard/checks/ChecksView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { StandardPlace, standardState } from "../StandardPlace";
 
 export const metadata = { title: "Checks" };

@@ -1,9 +1,9 @@
 import { EditionsView } from "@/features/standard/EditionsView";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { editionsOf } from "@/server/queries/editions";
 import { newestEffect } from "@/server/queries/effects";
 import { drawingsBehind } from "@/server/queries/judged";
-import { peopleInLog } from "@/server/queries/log";
+import { peopleInLog } from "@/server/log/log";
 import { StandardPlace, standardState } from "../StandardPlace";
 
 export const metadata = { title: "Editions" };

@@ -1,6 +1,6 @@
 "use client";
 import type { LogAnswer } from "@/app/api/log/route";
-import type { Sent } from "@/server/answers";
+import type { Sent } from "@/server/forms/answers";
 import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";

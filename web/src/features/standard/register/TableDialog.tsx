@@ -15,7 +15,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { LISTS, type ListName } from "@hemstitch/core/standard/plain";
 import { LEFT_OUT, type Correction, type Mapping } from "@hemstitch/core/tables/mapping";
 import type { StoredTable } from "@/app/api/standard/table/route";
-import type { TriedTable } from "@/server/jobs/thread-work";
+import type { TriedTable } from "@/server/work/thread-work";
 import { sendFile, wordsOf } from "../../shared/api";
 import { useNotice } from "../../shared/Notice";
 import { PlainTable } from "../../shared/PlainTable";

@@ -1,6 +1,6 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
 import { OFFICE_COOKIE } from "@/server/access/access";
-import { formOf, OfficeChoice } from "@/server/forms";
+import { formOf, OfficeChoice } from "@/server/forms/forms";
 import { setCookie } from "@/server/people/cookies";
 
 const YEAR_S = 365 * 24 * 60 * 60;

@@ -1,5 +1,5 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { formOf, PasswordChange } from "@/server/forms";
+import { formOf, PasswordChange } from "@/server/forms/forms";
 import { tryPassword } from "@/server/people/attempts";
 import { auth } from "@/server/people/auth";
 import { withCookies } from "@/server/people/cookies";

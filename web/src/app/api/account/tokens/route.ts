@@ -3,9 +3,9 @@ import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { accessTokens } from "@/server/database/schema";
-import { formOf, NewToken } from "@/server/forms";
+import { formOf, NewToken } from "@/server/forms/forms";
 import { hashOf, newSecret } from "@/server/people/secrets";
-import { record } from "@/server/queries/log";
+import { record } from "@/server/log/log";
 import { tokensOf } from "@/server/queries/people";
 
 const MOST_TOKENS = 20;

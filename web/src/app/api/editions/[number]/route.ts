@@ -1,6 +1,6 @@
 import { writeStandard } from "@hemstitch/core/standard";
 import { guarded, missing } from "@/server/access/guarded";
-import { download } from "@/server/download";
+import { download } from "@/server/making/download";
 import { editionInForce, editionOf } from "@/server/queries/standard";
 
 /** An edition's JSON, by its number; `in-force` is the newest. */

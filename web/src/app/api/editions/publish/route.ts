@@ -1,5 +1,5 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { formOf, Publication } from "@/server/forms";
+import { formOf, Publication } from "@/server/forms/forms";
 import { publish } from "@/server/queries/editions";
 
 /** Publishes the draft as the next edition. */

@@ -1,5 +1,5 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { formOf, MemberChange } from "@/server/forms";
+import { formOf, MemberChange } from "@/server/forms/forms";
 import { changeMember, sharePlanSets } from "@/server/queries/people";
 
 const LAST = {

@@ -2,9 +2,9 @@ import { eq } from "drizzle-orm";
 import { answer, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
 import { offices } from "@/server/database/schema";
-import { formOf, NewInvitation } from "@/server/forms";
+import { formOf, NewInvitation } from "@/server/forms/forms";
 import { invite, plainEmail } from "@/server/people/accounts";
-import { record } from "@/server/queries/log";
+import { record } from "@/server/log/log";
 
 /** What the link of a new invitation ends with; it is told once. */
 export interface InvitationMade {

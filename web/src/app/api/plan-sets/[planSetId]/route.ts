@@ -4,8 +4,8 @@ import { takenAway } from "@/server/bin/answers";
 import { database } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import { planSets } from "@/server/database/schema";
-import { formOf, PlanSetChange } from "@/server/forms";
-import { record } from "@/server/queries/log";
+import { formOf, PlanSetChange } from "@/server/forms/forms";
+import { record } from "@/server/log/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 const LONGEST = 4000;

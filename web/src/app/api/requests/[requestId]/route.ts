@@ -1,6 +1,6 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { formOf, Decision } from "@/server/forms";
-import { complainOfEdit } from "@/server/edit-answers";
+import { formOf, Decision } from "@/server/forms/forms";
+import { complainOfEdit } from "@/server/forms/edit-answers";
 import { decide } from "@/server/queries/requests";
 
 /** Accepts, amends or declines a request. */

@@ -5,8 +5,8 @@ import { database, type Transaction } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
 import { planSets, sheets } from "@/server/database/schema";
-import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
-import { record } from "@/server/queries/log";
+import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms/forms";
+import { record } from "@/server/log/log";
 import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 

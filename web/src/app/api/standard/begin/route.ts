@@ -1,7 +1,7 @@
 import { isBlank, preset } from "@hemstitch/core/standard";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { complainOfEdit } from "@/server/edit-answers";
-import { BeginStandard, formOf } from "@/server/forms";
+import { complainOfEdit } from "@/server/forms/edit-answers";
+import { BeginStandard, formOf } from "@/server/forms/forms";
 import { replaceDraft } from "@/server/queries/change-draft";
 import { draftOf } from "@/server/queries/standard";
 

@@ -4,7 +4,7 @@ import { answer, guarded, missing } from "@/server/access/guarded";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { differencesBetween } from "@/server/queries/changes";
 import { draftOf, editionOf } from "@/server/queries/standard";
-import { readWholeStandard } from "@/server/read-standard";
+import { readWholeStandard } from "@/server/making/read-standard";
 
 async function one(asker: Asker, which: string): Promise<OfficeStandard | undefined> {
   if (which === "draft") return (await draftOf(asker.officeId)).content;

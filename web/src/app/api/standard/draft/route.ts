@@ -1,7 +1,7 @@
 import { answer, guarded } from "@/server/access/guarded";
-import { draftEditFrom } from "@/server/draft-edits";
-import { answerToEdit } from "@/server/edit-answers";
-import { jsonOf } from "@/server/forms";
+import { draftEditFrom } from "@/server/forms/draft-edits";
+import { answerToEdit } from "@/server/forms/edit-answers";
+import { jsonOf } from "@/server/forms/forms";
 import { EDIT } from "@/server/files/limits";
 import { changesOfDraft } from "@/server/queries/changes";
 import { editDraft } from "@/server/queries/change-draft";

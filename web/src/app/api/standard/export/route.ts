@@ -1,7 +1,7 @@
 import { writeStandard } from "@hemstitch/core/standard";
 import { guarded } from "@/server/access/guarded";
-import { download } from "@/server/download";
-import { standardAsked } from "@/server/standard-asked";
+import { download } from "@/server/making/download";
+import { standardAsked } from "@/server/making/standard-asked";
 
 /** The draft's or an edition's JSON. */
 export const GET = guarded("see-office", async (asker, request) => {

@@ -1,12 +1,12 @@
 import { answer, complain, guarded } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { download } from "@/server/download";
+import { download } from "@/server/making/download";
 import { keepFile, officeFileBytes } from "@/server/files/keep";
 import { noRoom } from "@/server/files/quota-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
-import { complainOfWork } from "@/server/made-files";
+import { complainOfWork } from "@/server/making/made-files";
 import { draftOf } from "@/server/queries/standard";
-import { readUploadedFont } from "@/server/standard-fonts";
+import { readUploadedFont } from "@/server/making/standard-fonts";
 
 /** A font that was kept; the height of its capitals as a share of the size. */
 export interface FontAnswer {

@@ -1,12 +1,12 @@
 import { type OfficeStandard } from "@hemstitch/core/standard";
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { isVersion } from "@/server/forms";
-import { complainOfEdit } from "@/server/edit-answers";
+import { isVersion } from "@/server/forms/forms";
+import { complainOfEdit } from "@/server/forms/edit-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
 import { replaceDraft } from "@/server/queries/change-draft";
 import { differencesBetween } from "@/server/queries/changes";
 import { draftOf } from "@/server/queries/standard";
-import { readWholeStandard } from "@/server/read-standard";
+import { readWholeStandard } from "@/server/making/read-standard";
 
 /** What a whole standard from a file changes, or has changed. */
 export interface ImportAnswer {

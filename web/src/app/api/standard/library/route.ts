@@ -1,8 +1,8 @@
 import { isLibraryItem } from "@hemstitch/core/specimen";
 import { complain, guarded } from "@/server/access/guarded";
-import { download } from "@/server/download";
-import { complainOfWork, formatAsked, libraryItemOf } from "@/server/made-files";
-import { standardAsked } from "@/server/standard-asked";
+import { download } from "@/server/making/download";
+import { complainOfWork, formatAsked, libraryItemOf } from "@/server/making/made-files";
+import { standardAsked } from "@/server/making/standard-asked";
 
 /** An item of the office library as PDF or SVG. */
 export const GET = guarded("see-office", async (asker, request) => {

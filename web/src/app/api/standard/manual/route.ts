@@ -1,6 +1,6 @@
 import { guarded } from "@/server/access/guarded";
-import { manualDownload } from "@/server/manual";
-import { standardAsked } from "@/server/standard-asked";
+import { manualDownload } from "@/server/making/manual";
+import { standardAsked } from "@/server/making/standard-asked";
 
 /** The manual of the draft or of an edition, with what changed since the edition before it. */
 export const GET = guarded("see-office", async (asker, request) => {

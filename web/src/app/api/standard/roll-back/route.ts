@@ -1,6 +1,6 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
-import { complainOfEdit } from "@/server/edit-answers";
-import { formOf, RollBack } from "@/server/forms";
+import { complainOfEdit } from "@/server/forms/edit-answers";
+import { formOf, RollBack } from "@/server/forms/forms";
 import { replaceDraft } from "@/server/queries/change-draft";
 import { editionOf } from "@/server/queries/standard";
 

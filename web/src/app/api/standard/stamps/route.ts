@@ -3,8 +3,8 @@ import { database } from "@/server/database/client";
 import { keepFile } from "@/server/files/keep";
 import { noRoom } from "@/server/files/quota-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
-import { inThread } from "@/server/jobs/threads";
-import { complainOfWork } from "@/server/made-files";
+import { inThread } from "@/server/work/threads";
+import { complainOfWork } from "@/server/making/made-files";
 
 /** How long looking at a picture may take, milliseconds. */
 const PICTURE_MS = 5_000;

@@ -1,7 +1,7 @@
 import { guarded } from "@/server/access/guarded";
-import { download } from "@/server/download";
-import { complainOfWork, formatAsked, starterOf } from "@/server/made-files";
-import { standardAsked } from "@/server/standard-asked";
+import { download } from "@/server/making/download";
+import { complainOfWork, formatAsked, starterOf } from "@/server/making/made-files";
+import { standardAsked } from "@/server/making/standard-asked";
 
 /** The starter of a drawing kind as PDF or SVG. */
 export const GET = guarded("see-office", async (asker, request) => {

@@ -1,15 +1,15 @@
 import { isListName, LISTS, type EntryEdit } from "@hemstitch/core/standard";
 import { listTable, writeCsv } from "@hemstitch/core/tables";
 import { answer, complain, guarded } from "@/server/access/guarded";
-import { download } from "@/server/download";
-import { complainOfEdit } from "@/server/edit-answers";
+import { download } from "@/server/making/download";
+import { complainOfEdit } from "@/server/forms/edit-answers";
 import { complainOfFile, receiveFile } from "@/server/files/receive";
-import { checked, TableImport } from "@/server/forms";
+import { checked, TableImport } from "@/server/forms/forms";
 import { editList } from "@/server/queries/change-draft";
-import type { TriedTable } from "@/server/jobs/thread-work";
-import { workbookOf } from "@/server/made-files";
+import type { TriedTable } from "@/server/work/thread-work";
+import { workbookOf } from "@/server/making/made-files";
 import { rememberMapping, tryTable } from "@/server/queries/tables";
-import { standardAsked } from "@/server/standard-asked";
+import { standardAsked } from "@/server/making/standard-asked";
 
 /** What is answered once a table is stored; a dry run is answered with the tried table alone. */
 export interface StoredTable extends TriedTable {

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { FAMILIES, RULE_BOOK, type Family } from "@hemstitch/core/rules";
 import { RuleView } from "@/features/rules/RuleView";
 import { may } from "@/server/access/roles";
-import { asker } from "@/server/asker";
+import { asker } from "@/server/forms/asker";
 import { editionOf, standardFor } from "@/server/queries/standard";
 
 interface Params {

@@ -1,13 +1,13 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import type { Made } from "@/server/answers";
+import type { Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { maxFileBytes } from "@/server/files/limits";
 import { fileBytes } from "@/server/files/pieces";
 import { noRoom, noTurn } from "@/server/files/quota-answers";
-import { AttachedRequest, formOf } from "@/server/forms";
-import { inThread } from "@/server/jobs/threads";
-import { complainOfWork } from "@/server/made-files";
+import { AttachedRequest, formOf } from "@/server/forms/forms";
+import { inThread } from "@/server/work/threads";
+import { complainOfWork } from "@/server/making/made-files";
 import { atHand, handIn } from "@/server/queries/hand-in";
 import { inspectedFile } from "@/server/queries/inspections";
 

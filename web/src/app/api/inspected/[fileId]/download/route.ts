@@ -1,6 +1,6 @@
 import { guarded, missing } from "@/server/access/guarded";
 import { database } from "@/server/database/client";
-import { downloadStored } from "@/server/download";
+import { downloadStored } from "@/server/making/download";
 import { storedFile } from "@/server/files/pieces";
 import { inspectedFile } from "@/server/queries/inspections";
 

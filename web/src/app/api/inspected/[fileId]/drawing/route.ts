@@ -1,5 +1,5 @@
 import { answer, guarded, missing } from "@/server/access/guarded";
-import { packedDrawing } from "@/server/download";
+import { packedDrawing } from "@/server/making/download";
 import { drawingOf } from "@/server/queries/inspections";
 
 /** The drawing of a file; 202 while it is being read again, to be asked for once more. */

@@ -1,6 +1,6 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { noTurn } from "@/server/files/quota-answers";
-import { formOf, KindRequest } from "@/server/forms";
+import { formOf, KindRequest } from "@/server/forms/forms";
 import { inspectAs } from "@/server/queries/hand-in";
 import { inspectedFile, standardOfFile } from "@/server/queries/inspections";
 

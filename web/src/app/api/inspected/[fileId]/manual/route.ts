@@ -1,5 +1,5 @@
 import { complain, guarded, missing } from "@/server/access/guarded";
-import { manualDownload } from "@/server/manual";
+import { manualDownload } from "@/server/making/manual";
 import { inspectedFile } from "@/server/queries/inspections";
 import { editionOf } from "@/server/queries/standard";
 

@@ -1,6 +1,6 @@
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { noTurn } from "@/server/files/quota-answers";
-import { formOf, MendRequest } from "@/server/forms";
+import { formOf, MendRequest } from "@/server/forms/forms";
 import { EDIT } from "@/server/files/limits";
 import { queueMend } from "@/server/queries/hand-in";
 import { inspectedFile } from "@/server/queries/inspections";

@@ -2,7 +2,7 @@ import { and, eq } from "drizzle-orm";
 import type { Result } from "@hemstitch/core/quantity";
 import type { Asker } from "@/server/access/access";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import type { Made } from "@/server/answers";
+import type { Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { files, inspectedFiles } from "@/server/database/schema";
@@ -12,7 +12,7 @@ import type { StoredBytes } from "@/server/files/keep";
 import { noTurn } from "@/server/files/quota-answers";
 import { complainOfFile, statedLength } from "@/server/files/receive";
 import { arrived, claim, letGo, receiveStored, uploadOf } from "@/server/files/uploads";
-import { isId } from "@/server/ids";
+import { isId } from "@/server/base/ids";
 import { handIn } from "@/server/queries/hand-in";
 import { inspectionOf } from "@/server/queries/inspections";
 

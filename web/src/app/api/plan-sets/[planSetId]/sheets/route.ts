@@ -1,11 +1,11 @@
 import { and, eq, isNull, max } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { stored, type Made } from "@/server/answers";
+import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { planSets, sheets } from "@/server/database/schema";
-import { formOf, NewSheet } from "@/server/forms";
-import { record } from "@/server/queries/log";
+import { formOf, NewSheet } from "@/server/forms/forms";
+import { record } from "@/server/log/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 

@@ -1,12 +1,12 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { answer, complain, guarded, missing } from "@/server/access/guarded";
-import { stored, type Made } from "@/server/answers";
+import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
 import { planSets, sourceDrawings } from "@/server/database/schema";
-import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms";
+import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms/forms";
 import { inspectedFile } from "@/server/queries/inspections";
-import { record } from "@/server/queries/log";
+import { record } from "@/server/log/log";
 import { planSetOf } from "@/server/queries/plan-sets";
 
 /** Takes an inspected file over as a source drawing: mended where it has been mended, else as received. */

@@ -1,7 +1,7 @@
 import { guarded, missing } from "@/server/access/guarded";
-import { composeOne } from "@/server/compose-sheet";
-import { download } from "@/server/download";
-import { complainOfWork } from "@/server/made-files";
+import { composeOne } from "@/server/making/compose-sheet";
+import { download } from "@/server/making/download";
+import { complainOfWork } from "@/server/making/made-files";
 import { sheetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 

@@ -1,11 +1,11 @@
 import type { Finding } from "@hemstitch/core/inspect";
 import { framed } from "@/features/shared/framed";
 import { complain, guarded, missing } from "@/server/access/guarded";
-import { composeOne } from "@/server/compose-sheet";
+import { composeOne } from "@/server/making/compose-sheet";
 import type { PlacementRow } from "@/server/database/rows";
-import { packedDrawing } from "@/server/download";
-import type { ComposedResult } from "@/server/jobs/thread-work";
-import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms";
+import { packedDrawing } from "@/server/making/download";
+import type { ComposedResult } from "@/server/work/thread-work";
+import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms/forms";
 import { sheetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 

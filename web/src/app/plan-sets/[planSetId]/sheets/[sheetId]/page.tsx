@@ -1,9 +1,9 @@
 import { notFound } from "next/navigation";
 import { emptyFields } from "@hemstitch/core/sheet";
 import { SheetBench } from "@/features/plan-sets/SheetBench";
-import { asker } from "@/server/asker";
-import { particularsOf } from "@/server/compose-sheet";
-import { isId } from "@/server/ids";
+import { asker } from "@/server/forms/asker";
+import { particularsOf } from "@/server/making/compose-sheet";
+import { isId } from "@/server/base/ids";
 import { sheetOf, sourcesOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 

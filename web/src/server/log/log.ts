@@ -1,18 +1,19 @@
 import { and, desc, eq, gte, ilike, lte, or, sql, type SQL } from "drizzle-orm";
 import type { EditStep } from "@hemstitch/core/standard";
-import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { storable, storableText } from "../database/jsonb";
 import { changeLog } from "../database/schema";
 
 const ROWS_AT_ONCE = 500;
 
+/** By whom something was done, in which office. */
+interface Doer {
+  readonly officeId: string;
+  readonly who: string;
+}
+
 /** Writes lines into the log, in the transaction that makes the change: neither is stored without the other. */
-export async function record(
-  asker: Pick<Asker, "officeId" | "who">,
-  steps: readonly EditStep[],
-  on: Database | Transaction,
-): Promise<void> {
+export async function record(asker: Doer, steps: readonly EditStep[], on: Database | Transaction): Promise<void> {
   const rows = steps.map(({ what, entry, before, after }) => ({
     officeId: asker.officeId,
     who: asker.who,

@@ -1,4 +1,4 @@
-import { connect, databaseUrl } from "./client";
+import { connect, databaseUrl } from "../database/client";
 import { verifySealed } from "./verify";
 
 /** `npm run verify`: says whether everything that is sealed in the database at DATABASE_URL is as it was; exit code 1 where not. */

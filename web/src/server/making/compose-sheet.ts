@@ -1,12 +1,12 @@
 import { letteringOf, otherFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import { database } from "./database/client";
-import type { PlacementRow } from "./database/rows";
-import { officeFileBytes } from "./files/keep";
+import { database } from "../database/client";
+import type { PlacementRow } from "../database/rows";
+import { officeFileBytes } from "../files/keep";
 import { fontsOf } from "./standard-fonts";
-import { inThread } from "./jobs/threads";
-import type { ComposedResult, ThreadProblem } from "./jobs/thread-work";
-import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "./queries/plan-sets";
+import { inThread } from "../work/threads";
+import type { ComposedResult, ThreadProblem } from "../work/thread-work";
+import { sheetsOf, sourceBytes, type PlanSet, type Sheet } from "../queries/plan-sets";
 
 /** What fills a sheet's title block: the plan set's particulars and the sheet's own entries in the register. */
 export function particularsOf(

@@ -1,6 +1,6 @@
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import { complain } from "./access/guarded";
-import { inThread } from "./jobs/threads";
+import { complain } from "../access/guarded";
+import { inThread } from "../work/threads";
 import { complainOfWork } from "./made-files";
 
 /** A whole standard from bytes, JSON or the workbook that Hemstitch writes; or a complaint that lists every error. */

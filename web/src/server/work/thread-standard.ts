@@ -17,7 +17,7 @@ import {
   type Mapping,
   type Table,
 } from "@hemstitch/core/tables";
-import { columnsKey } from "../columns-key";
+import { columnsKey } from "../base/columns-key";
 import {
   problemOf,
   type MadeFile,

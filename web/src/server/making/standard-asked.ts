@@ -1,7 +1,7 @@
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import type { Asker } from "./access/access";
-import { missing } from "./access/guarded";
-import { draftOf, editionOf } from "./queries/standard";
+import type { Asker } from "../access/access";
+import { missing } from "../access/guarded";
+import { draftOf, editionOf } from "../queries/standard";
 
 /** The standard that a download is asked of: `?edition=4`, or the draft where none is named. */
 export async function standardAsked(

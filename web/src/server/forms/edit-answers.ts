@@ -1,5 +1,5 @@
-import { answer, complain } from "./access/guarded";
-import type { Edited } from "./queries/change-draft";
+import { answer, complain } from "../access/guarded";
+import type { Edited } from "../queries/change-draft";
 
 /** What an edit that was stored is answered. */
 export interface EditAnswer {

@@ -1,5 +1,5 @@
 import type { IncomingMessage } from "node:http";
-import { keptScope } from "../kept-scope";
+import { keptScope } from "./kept-scope";
 
 /**
  * The request as Node.js has it, while one is answered: kept by our server, found by handlers, which are bundled apart

@@ -28,13 +28,13 @@ import { instanceOf, Nested, Trimmed, type UnknownNames } from "@hemstitch/core/
 import { parseScale } from "@hemstitch/core/quantity";
 import type { Correction } from "@hemstitch/core/tables";
 import { LIST_NAMES, PRESETS, SHOWINGS, type ListName } from "@hemstitch/core/standard";
-import { complain } from "./access/guarded";
-import { ROLES, type Role } from "./database/schema";
-import { FORM, type JsonLimits } from "./files/limits";
-import { receiveBytes } from "./files/receive";
-import { readJson, UNREADABLE } from "./json";
-import { isCommonPassword } from "./people/common-passwords";
-import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "./people/password-length";
+import { complain } from "../access/guarded";
+import { ROLES, type Role } from "../database/schema";
+import { FORM, type JsonLimits } from "../files/limits";
+import { receiveBytes } from "../files/receive";
+import { readJson, UNREADABLE } from "../base/json";
+import { isCommonPassword } from "../people/common-passwords";
+import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from "../people/password-length";
 
 /** The largest number that a version can have in the database. */
 const MOST_VERSION = 2 ** 31 - 1;

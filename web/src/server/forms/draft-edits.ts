@@ -1,6 +1,6 @@
 import { ALL_RULES, settingProblems } from "@hemstitch/core/rules";
 import type { DraftEdit, OfficeStandard, RuleSetting } from "@hemstitch/core/standard";
-import { complain } from "./access/guarded";
+import { complain } from "../access/guarded";
 import {
   CellsChange,
   checked,

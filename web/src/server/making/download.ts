@@ -1,5 +1,5 @@
-import { database } from "./database/client";
-import { piecesOf } from "./files/pieces";
+import { database } from "../database/client";
+import { piecesOf } from "../files/pieces";
 
 /** Longer names are cut at their beginning, so that they keep their ending. */
 const LONGEST_NAME = 120;

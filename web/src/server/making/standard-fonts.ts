@@ -2,11 +2,11 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { SHIPPED_FONTS } from "@hemstitch/core/node";
 import type { OfficeStandard } from "@hemstitch/core/standard";
-import { forTheOffice } from "./access/asking";
-import { database } from "./database/client";
-import { officeFileBytes } from "./files/keep";
-import { inThread, projectRoot, TookTooLong } from "./jobs/threads";
-import type { NamedFont, ReadFontResult, ThreadProblem } from "./jobs/thread-work";
+import { forTheOffice } from "../base/asking";
+import { database } from "../database/client";
+import { officeFileBytes } from "../files/keep";
+import { inThread, projectRoot, TookTooLong } from "../work/threads";
+import type { NamedFont, ReadFontResult, ThreadProblem } from "../work/thread-work";
 
 const shipped = new Map<string, NamedFont>();
 

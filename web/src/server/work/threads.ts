@@ -3,7 +3,7 @@ import { availableParallelism } from "node:os";
 import { join, resolve } from "node:path";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
-import { whoAsks } from "../access/asking";
+import { whoAsks } from "../base/asking";
 import { Turns, type ForWhom } from "./turns";
 import type { ThreadProblem, ThreadProgress, ThreadResults, ThreadTask } from "./thread-work";
 

@@ -1,9 +1,9 @@
 import { otherFonts } from "@hemstitch/core/sheet";
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import type { Table } from "@hemstitch/core/tables";
-import { complain } from "./access/answer";
-import { inThread } from "./jobs/threads";
-import type { DrawingFormat, MadeFile, NamedFont, TaskOf, ThreadProblem } from "./jobs/thread-work";
+import { complain } from "../base/answer";
+import { inThread } from "../work/threads";
+import type { DrawingFormat, MadeFile, NamedFont, TaskOf, ThreadProblem } from "../work/thread-work";
 import { barlow, fontsOf } from "./standard-fonts";
 
 /** What is answered to work that a thread could not do. */

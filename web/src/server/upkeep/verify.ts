@@ -1,11 +1,11 @@
 import { createHash } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
 import { asc, eq, gt } from "drizzle-orm";
-import { sha256Of } from "../queries/digest";
+import { sha256Of } from "../base/digest";
 import { piecesOf } from "../files/pieces";
-import { chainFaults, type Head } from "./chain";
-import type { Database } from "./client";
-import { editions, files } from "./schema";
+import { chainFaults, type Head } from "../database/chain";
+import type { Database } from "../database/client";
+import { editions, files } from "../database/schema";
 
 /** What was looked at, and what is not as it was sealed. */
 export interface Verified {

@@ -1,8 +1,8 @@
 import type { OfficeStandard } from "@hemstitch/core/standard";
 import { download } from "./download";
 import { manualOf } from "./made-files";
-import { differencesBetween } from "./queries/changes";
-import { editionInForce, editionOf } from "./queries/standard";
+import { differencesBetween } from "../queries/changes";
+import { editionInForce, editionOf } from "../queries/standard";
 
 /** The manual of a standard as a download, with what changed since the edition before it. */
 export async function manualDownload(officeId: string, standard: OfficeStandard, name: string): Promise<Response> {

@@ -2,13 +2,8 @@ import { and, eq, inArray } from "drizzle-orm";
 import type { Database, Transaction } from "../database/client";
 import { storable } from "../database/jsonb";
 import { jobs } from "../database/schema";
+import type { Orderer } from "../base/orderer";
 import type { JobKind } from "./job";
-
-/** For whom a job is done; nobody is said where the demo asks for it. */
-export interface Orderer {
-  readonly officeId: string;
-  readonly userId?: string;
-}
 
 /**
  * Puts a job into the queue, in the transaction that makes what it is for: neither is there without

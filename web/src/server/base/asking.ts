@@ -1,4 +1,4 @@
-import { keptScope } from "../kept-scope";
+import { keptScope } from "./kept-scope";
 
 /** For which office and person something is done: a request that is answered, or a job. */
 export interface Asking {
