@@ -53,12 +53,14 @@ async function publishWith(widths: "stop" | "off"): Promise<void> {
   expect((await publish(asker, `Widths ${widths}.`, version)).kind).toBe("published");
 }
 
+const isJudging = () => and(eq(jobs.officeId, asker.officeId), eq(jobs.kind, "judge-again"));
+
 /** Runs what waits of judging again; gives how many there were. */
 async function runWaiting(): Promise<number> {
   const waiting = await database
     .select({ id: jobs.id })
     .from(jobs)
-    .where(and(eq(jobs.officeId, asker.officeId), eq(jobs.kind, "judge-again"), eq(jobs.state, "waiting")));
+    .where(and(isJudging(), eq(jobs.state, "waiting")));
   for (const { id } of waiting) await runNow(database, id);
   return waiting.length;
 }
@@ -97,6 +99,9 @@ describe("drawings that were judged by an earlier edition", () => {
       [1, 2, 3].map(() => office.json<{ queued: number }>(judgeAll.POST, "POST", {}, 202)),
     );
     expect(answers.reduce((sum, { queued }) => sum + queued, 0)).toBe(2);
+    // They stand in nobody's line: what one of them hands in next does not wait behind them.
+    const asked = await database.select({ by: jobs.askedBy }).from(jobs).where(isJudging());
+    expect(asked).toEqual([{ by: null }, { by: null }]);
     expect(await runWaiting()).toBe(2);
     const [first] = fileIds;
     expect(await rulesOf(first!)).not.toContain("line/width-not-pen");
