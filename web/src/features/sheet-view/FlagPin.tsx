@@ -30,6 +30,7 @@ export function FlagPin({
       type="button"
       data-x={flag.x}
       data-y={flag.y}
+      data-colour={colour}
       aria-label={flag.label}
       aria-pressed={selected}
       onClick={() => onSelect?.(flag.id)}
@@ -45,21 +46,6 @@ export function FlagPin({
         zIndex: selected ? 2 : 1,
       }}
     >
-      {/* From where it stands to the place that it marks, where another flag stands there. */}
-      <span
-        aria-hidden
-        style={{
-          position: "absolute",
-          left: 0,
-          top: 0,
-          width: "var(--leader, 0)",
-          height: 1.5,
-          background: colour,
-          transformOrigin: "0 0",
-          transform: "rotate(var(--leads, 0))",
-          pointerEvents: "none",
-        }}
-      />
       <span
         style={{
           position: "absolute",

@@ -4,6 +4,7 @@ import type { ExactPicture } from "./exact/exact-picture";
 import { parted } from "./parted";
 import { drawOverlay, type Overlay } from "./overlays";
 import { paintSheet } from "./paint";
+import { drawLeader } from "./leader";
 import { drawPlaces } from "./places";
 import { drawShapes } from "./shapes";
 import { moved, sameView, transformFrom, wholeSheet, zoomed, type Size, type View } from "./view";
@@ -35,17 +36,6 @@ interface Layer {
   at: View | null;
   /** Shows other layers of the file than are wanted now. */
   stale: boolean;
-}
-
-/** Puts a flag where it stands, and its leader back to the place that it marks. */
-function placeFlag(
-  pin: HTMLElement,
-  [x, y]: readonly [number, number],
-  [across, down]: readonly [number, number],
-): void {
-  pin.style.transform = `translate(${x + across}px, ${y + down}px)`;
-  pin.style.setProperty("--leader", `${Math.hypot(across, down)}px`);
-  pin.style.setProperty("--leads", `${Math.atan2(-down, -across)}rad`);
 }
 
 /** How long the hand has to rest before a view is painted. Milliseconds. */
@@ -169,7 +159,10 @@ export class SheetStage {
     const flags = [...(pins.children as HTMLCollectionOf<HTMLElement>)];
     const places = flags.map((pin) => this.at(Number(pin.dataset["x"]), Number(pin.dataset["y"])));
     const shifts = parted(places);
-    flags.forEach((pin, i) => placeFlag(pin, places[i] ?? [0, 0], shifts[i] ?? [0, 0]));
+    flags.forEach((pin, i) => {
+      const [[x, y], [across, down]] = [places[i] ?? [0, 0], shifts[i] ?? [0, 0]];
+      pin.style.transform = `translate(${x + across}px, ${y + down}px)`;
+    });
     this.placePaper();
     const context = over.getContext("2d");
     if (!context || !this.sheet) return;
@@ -179,6 +172,8 @@ export class SheetStage {
     if (this.overlay) drawOverlay(context, this.overlay, at);
     drawShapes(context, this.shapes, at);
     drawPlaces(context, this.places, at);
+    // Below the flags, so that none is crossed out by another's leader.
+    flags.forEach((pin, i) => drawLeader(context, pin.dataset["colour"] ?? "", places[i], shifts[i]));
   }
 
   private placePaper(): void {
