@@ -418,21 +418,22 @@ describe("workers", () => {
     first.kill("SIGKILL");
     expect((await rowOf(large)).job.state).toBe("working");
     startWorker();
-    await until(async () => (await rowOf(large)).job.state === "done", 55);
+    await until(async () => (await rowOf(large)).job.state === "done", 240);
     expect((await findingsOf(large, "received")).length).toBeGreaterThan(0);
     expect((await rowOf(large)).job.attempts).toBe(2);
-  }, 100_000);
+    // Generous: a busy machine is no finding.
+  }, 300_000);
   it("ten of them share one queue: each job is done once", async () => {
     const officeId = await newOffice();
     const files: string[] = [];
     for (let i = 0; i < 40; i++) files.push(await waitingFile(officeId, BAD));
     for (let i = 0; i < 10; i++) startWorker();
-    await until(async () => (await Promise.all(files.map(rowOf))).every(({ job }) => job.state === "done"), 90);
+    await until(async () => (await Promise.all(files.map(rowOf))).every(({ job }) => job.state === "done"), 240);
     for (const id of files) {
       expect((await rowOf(id)).job.attempts).toBe(1);
       const keys = (await findingsOf(id, "received")).map((each) => each.key);
       expect(keys.length).toBeGreaterThan(0);
       expect(new Set(keys).size).toBe(keys.length);
     }
-  }, 120_000);
+  }, 300_000);
 });
