@@ -7,7 +7,7 @@ import { cornersOf } from "./lettering";
 import { dashesIn, STROKE_LOOKS, TEXT_LOOKS } from "./looks";
 import { recognisedOn, type Recognised, type RecognisedHatch } from "./recognised";
 import type { FileFacts, PageFacts } from "./recogniser";
-import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
+import { numberCell } from "./title-blocks/number-cell";
 
 /** Goes up whenever a recogniser finds something else on a page than it did: what is kept of earlier versions is stale. */
 export const FEATURES_VERSION = 1;
@@ -108,10 +108,7 @@ function featuresOn(facts: PageFacts): PageFeatures {
 }
 
 function numberOn(facts: PageFacts): PlacedWords | null {
-  const cell = facts
-    .of(TITLE_BLOCKS)
-    .flatMap(({ value }) => value.cells)
-    .find(({ field, value }) => field === "number" && value.trim() !== "");
+  const cell = numberCell(facts);
   return cell ? { words: capitals(cell.value), boxMm: cell.boxMm } : null;
 }
 

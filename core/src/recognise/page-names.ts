@@ -1,7 +1,7 @@
 import { DRAWING_TITLES } from "./drawing-titles";
 import type { FileFacts, FileRecogniser, PageFacts } from "./recogniser";
 import { read } from "./recogniser";
-import { TITLE_BLOCKS } from "./title-blocks/title-blocks";
+import { numberCell } from "./title-blocks/number-cell";
 
 /**
  * What each page of a file is known by when pages are put in before it or taken away: the number in its
@@ -25,8 +25,5 @@ function namesOf({ pages }: FileFacts): string[] {
   });
 }
 
-function nameOf(facts: PageFacts): string {
-  const cells = facts.of(TITLE_BLOCKS).flatMap(({ value }) => value.cells);
-  const number = cells.find(({ field, value }) => field === "number" && value.trim() !== "")?.value;
-  return (number ?? facts.of(DRAWING_TITLES)[0]?.value.text ?? "").trim().toUpperCase();
-}
+const nameOf = (facts: PageFacts): string =>
+  (numberCell(facts)?.value ?? facts.of(DRAWING_TITLES)[0]?.value.text ?? "").trim().toUpperCase();

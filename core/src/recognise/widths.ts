@@ -70,7 +70,8 @@ function judged(
   const other = ofMeant && meant !== undefined ? { ofMeant: meant } : {};
   if (!thinnest || !near) return { state: "right", pen, ofLayer };
   const isPen = (each: PenEntry): boolean => Math.abs(each.widthMm - widthMm) <= offMm;
-  if (widthMm < thinnest.widthMm - offMm) return { state: "hairline", pen: own ?? ofMeant ?? thinnest, ofLayer, ...other };
+  if (widthMm < thinnest.widthMm - offMm)
+    return { state: "hairline", pen: own ?? ofMeant ?? thinnest, ofLayer, ...other };
   if (!standard.pens.some(isPen)) return { state: "off-series", pen, ofLayer, ...other };
   return { state: own && !isPen(own) ? "not-pen" : "right", pen, ofLayer };
 }

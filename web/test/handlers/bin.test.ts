@@ -12,6 +12,7 @@ import * as sources from "../../src/app/api/plan-sets/[planSetId]/sources/route"
 import * as planSets from "../../src/app/api/plan-sets/route";
 import * as putBackSheet from "../../src/app/api/sheets/[sheetId]/put-back/route";
 import * as sheet from "../../src/app/api/sheets/[sheetId]/route";
+import * as putBackSource from "../../src/app/api/sources/[sourceId]/put-back/route";
 import * as source from "../../src/app/api/sources/[sourceId]/route";
 import type { Asker } from "../../src/server/access/access";
 import { binOf } from "../../src/server/bin/bin";
@@ -136,13 +137,39 @@ describe("a source drawing", () => {
     const sheetId = await addSheet(planSetId, "A-101");
     const placement = { sourceId, title: "Plan", placedAt: "1:50", xMm: 20, yMm: 20 };
     await office.json(sheet.PATCH, "PATCH", { params: { sheetId }, body: { version: 1, placement } });
-    expect(await complaint(source.DELETE, "DELETE", { params: { sourceId } })).toBe(
-      "This drawing stands on sheet A-101.",
-    );
+    expect(await complaint(source.DELETE, "DELETE", { params: { sourceId } })).toBe("This drawing is on sheet A-101.");
     await office.json(sheet.DELETE, "DELETE", { params: { sheetId } });
     await office.json(source.DELETE, "DELETE", { params: { sourceId } });
     expect(await sourcesOf(planSetId)).toEqual([]);
     expect((await binOf(asker)).map(({ kind }) => kind)).toEqual(["source", "sheet"]);
+    // The sheet does not come back with a drawing that is not there.
+    expect(await complaint(putBackSheet.POST, "POST", { params: { sheetId } })).toBe(
+      "The drawing on this sheet, “Plan”, is in the bin.",
+    );
+    expect(await statusOf(sheet.PATCH, "PATCH", { params: { sheetId }, body: { version: 2, placement } })).toBe(404);
+    await office.json(putBackSource.POST, "POST", { params: { sourceId } });
+    await office.json(putBackSheet.POST, "POST", { params: { sheetId } });
+    expect((await sheetsOf(planSetId))[0]!.placement).toMatchObject({ sourceId });
+  });
+  it("is placed or taken away, never both, when two do it at once", async () => {
+    const planSetId = await newSet();
+    const { fileId } = await handedIn(office, planSetId);
+    await inspectNow(fileId);
+    for (let i = 0; i < 5; i++) {
+      const { id: sourceId } = await office.json<{ id: string }>(
+        sources.POST,
+        "POST",
+        { params: { planSetId }, body: { fileId, title: `Plan ${i}`, drawnAt: "1:50" } },
+        201,
+      );
+      const sheetId = await addSheet(planSetId, `A-20${i}`);
+      const placement = { sourceId, title: "Plan", placedAt: "1:50" };
+      const [placed, taken] = await Promise.all([
+        statusOf(sheet.PATCH, "PATCH", { params: { sheetId }, body: { version: 1, placement } }),
+        statusOf(source.DELETE, "DELETE", { params: { sourceId } }),
+      ]);
+      expect([`${placed} ${taken}`]).toEqual([placed === 200 ? "200 409" : "404 200"]);
+    }
   });
 });
 
@@ -162,11 +189,22 @@ describe("a plan set that is moved to the bin", () => {
     expect(await statusOf(oneFile.GET, "GET", { params: { fileId } })).toBe(404);
     const again = await newSet();
     expect(await complaint(putBackSet.POST, "POST", { params: { planSetId } })).toMatch(
-      /“Saltmarsh Ferry Landing” again/,
+      /another plan set called “Saltmarsh Ferry Landing”/,
     );
     await office.json(planSet.DELETE, "DELETE", { params: { planSetId: again } });
     await office.json(putBackSet.POST, "POST", { params: { planSetId } });
     expect((await todayOf(asker)).waiting).toEqual(waiting);
+  });
+  it("comes back once where two of a name are put back at once", async () => {
+    const first = await newSet();
+    await office.json(planSet.DELETE, "DELETE", { params: { planSetId: first } });
+    const second = await newSet();
+    await office.json(planSet.DELETE, "DELETE", { params: { planSetId: second } });
+    const answers = await Promise.all(
+      [first, second].map((planSetId) => statusOf(putBackSet.POST, "POST", { params: { planSetId } })),
+    );
+    expect(answers.sort()).toEqual([200, 409]);
+    expect((await planSetsOf(asker)).length).toBe(1);
   });
   it("is in the bin of its office alone", async () => {
     const planSetId = await newSet();
@@ -187,10 +225,13 @@ describe("what was handed in", () => {
     const { files } = await office.json<{ files: { state: string }[] }>(inspection.GET, "GET", {
       params: { inspectionId },
     });
-    expect(files.map(({ state }) => state)).toEqual(["cancelled"]);
+    // What was stopped is inspected after all.
+    expect(files.map(({ state }) => state)).toEqual(["waiting"]);
     await office.json(inspection.DELETE, "DELETE", { params: { inspectionId } });
     expect(await inspectionsOf(asker)).toEqual([]);
     await office.json(putBackInspection.POST, "POST", { params: { inspectionId } });
+    await inspectNow(fileId);
+    expect((await office.json<{ state: string }>(oneFile.GET, "GET", { params: { fileId } })).state).toBe("done");
     expect((await inspectionsOf(asker)).map(({ files }) => files)).toEqual([1]);
   });
   it("by the office is not for somebody from outside to take away; what they handed in themselves is", async () => {

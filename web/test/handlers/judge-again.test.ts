@@ -1,10 +1,13 @@
 import { and, eq } from "drizzle-orm";
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from "vitest";
 import * as judgeOne from "../../src/app/api/inspected/[fileId]/judge-again/route";
 import * as manual from "../../src/app/api/inspected/[fileId]/manual/route";
 import * as oneFile from "../../src/app/api/inspected/[fileId]/route";
 import * as judgeAll from "../../src/app/api/judge-again/route";
-import { jobs } from "../../src/server/database/schema";
+import { JUDGE_AGAIN, jobs } from "../../src/server/database/schema";
+import { turnFor } from "../../src/server/files/quotas";
+import { logOf } from "../../src/server/log/log";
+import { enqueueAll } from "../../src/server/work/enqueue";
 import type { Asker } from "../../src/server/access/access";
 import { runNow } from "../../src/server/jobs/run";
 import { closeThreads } from "../../src/server/work/threads";
@@ -71,18 +74,18 @@ describe("drawings that were judged by an earlier edition", () => {
     const fileId = await waitingFile(asker.officeId, WALLS);
     await inspectNow(fileId);
     expect(await rulesOf(fileId)).not.toContain("line/width-not-pen");
-    expect(await seen(fileId)).toMatchObject({ newerEdition: null, judging: false });
+    expect(await seen(fileId)).toMatchObject({ behind: null, judging: false });
     await publishWith("stop");
-    expect(await seen(fileId)).toMatchObject({ newerEdition: 2, judging: false });
+    expect(await seen(fileId)).toMatchObject({ behind: { edition: 2, problem: null }, judging: false });
     expect((await drawingsBehind(asker)).map(({ id }) => id)).toEqual([fileId]);
 
     await office.json(judgeOne.POST, "POST", { params: { fileId } }, 202);
-    expect(await seen(fileId)).toMatchObject({ newerEdition: 2, judging: true, state: "done" });
+    expect(await seen(fileId)).toMatchObject({ behind: { edition: 2 }, judging: true, state: "done" });
     expect(await rulesOf(fileId)).not.toContain("line/width-not-pen");
     expect(await runWaiting()).toBe(1);
     expect(await rulesOf(fileId)).toContain("line/width-not-pen");
     const after = await seen(fileId);
-    expect(after).toMatchObject({ newerEdition: null, judging: false, stops: 1 });
+    expect(after).toMatchObject({ behind: null, judging: false, stops: 1 });
     expect(after.standardName).toMatch(/edition 2$/);
     expect(await drawingsBehind(asker)).toEqual([]);
   });
@@ -100,6 +103,8 @@ describe("drawings that were judged by an earlier edition", () => {
     );
     expect(answers.reduce((sum, { queued }) => sum + queued, 0)).toBe(2);
     // They stand in nobody's line: what one of them hands in next does not wait behind them.
+    const told = (await logOf(asker.officeId, { what: "file.judged-again" }, 9)).map(({ entry }) => entry);
+    expect(told).toEqual(["2 drawings"]);
     const asked = await database.select({ by: jobs.askedBy }).from(jobs).where(isJudging());
     expect(asked).toEqual([{ by: null }, { by: null }]);
     expect(await runWaiting()).toBe(2);
@@ -126,12 +131,40 @@ describe("drawings that were judged by an earlier edition", () => {
     expect(name).toMatch(/, edition 1, manual\.pdf$/);
     expect(run("pdftotext", temporary(bytes), "-")).toMatch(/edition 1/i);
   });
+  it("that could not be judged again say why, and can be tried once more", async () => {
+    await publishWith("off");
+    const fileId = await waitingFile(asker.officeId, WALLS);
+    await inspectNow(fileId);
+    await publishWith("stop");
+    await office.json(judgeOne.POST, "POST", { params: { fileId } }, 202);
+    await database.update(jobs).set({ state: "failed", problem: "The worker was lost." }).where(isJudging());
+    expect(await seen(fileId)).toMatchObject({
+      behind: { edition: 2, problem: "The worker was lost." },
+      judging: false,
+    });
+    await office.json(judgeOne.POST, "POST", { params: { fileId } }, 202);
+    expect(await seen(fileId)).toMatchObject({ behind: { edition: 2, problem: null }, judging: true });
+    await runWaiting();
+    expect((await seen(fileId)).behind).toBeNull();
+  });
+  it("keep nobody from handing in, however many there are", async () => {
+    const args = Array.from({ length: 30 }, () => ({ fileId: crypto.randomUUID() }));
+    await enqueueAll(database, { kind: JUDGE_AGAIN }, { officeId: asker.officeId }, args);
+    vi.stubEnv("HEMSTITCH_OFFICE_JOBS", "2");
+    try {
+      expect((await turnFor(database, asker)).ok).toBe(true);
+      await enqueueAll(database, { kind: "inspect-file" }, { officeId: asker.officeId }, args.slice(0, 2));
+      expect((await turnFor(database, asker)).ok).toBe(false);
+    } finally {
+      vi.unstubAllEnvs();
+    }
+  });
   it("are not judged where nothing is in force, nor before they were inspected", async () => {
     const fileId = await waitingFile(asker.officeId, WALLS);
     expect((await office.send(judgeOne.POST, "POST", { params: { fileId } })).status).toBe(409);
     await inspectNow(fileId);
     expect(await drawingsBehind(asker)).toEqual([]);
-    expect((await seen(fileId)).newerEdition).toBeNull();
+    expect((await seen(fileId)).behind).toBeNull();
   });
 });
 

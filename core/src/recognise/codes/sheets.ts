@@ -3,6 +3,7 @@ import { parseName } from "../../naming";
 import { LETTERING, type TextLine } from "../lettering";
 import { DRAWING_TITLES } from "../drawing-titles";
 import { madeOut, type FileFacts, type PageFacts, type PageRecogniser } from "../recogniser";
+import { numberCell } from "../title-blocks/number-cell";
 import { TITLE_BLOCKS } from "../title-blocks/title-blocks";
 
 /** Rows of a list of sheets: a number, and a title beside it. */
@@ -22,10 +23,7 @@ export interface NumberedSheet {
 /** The sheets of a file that say their numbers. */
 export const sheetsOf = ({ pages }: FileFacts): NumberedSheet[] =>
   pages.flatMap((facts): NumberedSheet[] => {
-    const number = facts
-      .of(TITLE_BLOCKS)
-      .flatMap(({ value }) => value.cells)
-      .find(({ field, value }) => field === "number" && value !== "")?.value;
+    const number = numberCell(facts)?.value;
     if (number === undefined) return [];
     const drawings = facts.of(DRAWING_TITLES).flatMap(({ value }) => value.number?.toUpperCase() ?? []);
     return [{ facts, number: number.trim().toUpperCase(), drawings: new Set(drawings) }];

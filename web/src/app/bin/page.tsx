@@ -14,7 +14,7 @@ export default async function BinPage() {
         name,
         of,
         who,
-        takenAt: (takenAt ?? new Date(0)).toISOString(),
+        takenAt: takenAt.toISOString(),
       }))}
     />
   );

@@ -37,14 +37,14 @@ const PATHS: Readonly<Record<BinKind, string>> = {
 export function BinView({ items }: { items: readonly BinItem[] }) {
   const { putBack } = useBin();
   return (
-    <Page title="Bin" lead="Nothing in here is lost: each thing can be put back where it was.">
+    <Page title="Bin" lead="Nothing here is lost. You can put each item back where it was.">
       {items.length === 0 ? (
         <Empty>
-          Plan sets, sheets, source drawings, inspections and inspected files that somebody moves to the bin are kept
-          here. It is empty.
+          The bin is empty. Plan sets, sheets, source drawings, inspections and inspected files that are moved to the
+          bin are kept here.
         </Empty>
       ) : (
-        <PlainTable label="Bin" head={["Name", "What", "Belongs to", "Moved here by", "When", "Action"]}>
+        <PlainTable label="Bin" head={["Name", "Kind", "Belongs to", "Moved here by", "When", "Action"]}>
           {items.map((item) => (
             <tr key={`${item.kind} ${item.id}`}>
               <td style={{ overflowWrap: "anywhere" }}>{item.name}</td>

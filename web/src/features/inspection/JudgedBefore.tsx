@@ -17,7 +17,8 @@ export function JudgedBefore({
   refresh: () => Promise<void>;
 }) {
   const [mayJudge, notice] = [useMay("mend"), useNotice()];
-  if (!file.judging && detail.newerEdition === null) return null;
+  const { behind } = detail;
+  if (!file.judging && !behind) return null;
   const judge = async (): Promise<void> => {
     try {
       await sendJson("POST", `/api/inspected/${file.id}/judge-again`);
@@ -28,7 +29,12 @@ export function JudgedBefore({
   };
   return (
     <Box role="status" sx={{ display: "flex", alignItems: "center", gap: 1, mt: -0.75, mb: 1, fontSize: 13 }}>
-      {file.judging ? "Being judged again…" : `Edition ${detail.newerEdition} is now in force.`}
+      {file.judging ? "Being judged again…" : `Edition ${behind?.edition} is now in force.`}
+      {!file.judging && behind?.problem && (
+        <Box component="span" sx={{ color: "error.main" }}>
+          {behind.problem}
+        </Box>
+      )}
       {!file.judging && mayJudge && (
         <Button variant="outlined" size="small" onClick={() => void judge()}>
           Judge again

@@ -1,3 +1,5 @@
+import { addTo } from "@hemstitch/core/base/grouped";
+
 /** How wide a flag is, with a little air. Pixels. */
 const APART_PX = 25;
 /** A flag goes no farther from its place than this; a crowd that needs more stays a crowd. Pixels. */
@@ -13,32 +15,43 @@ const DIRECTIONS: readonly Point[] = Array.from({ length: 12 }, (_, i) => {
 
 /**
  * Where flags stand so that none hides another, as shifts from their places in pixels: who comes first stays at its
- * place, the others go to the nearest spot that is free. Both in pixels of the window.
+ * place, the others go to the nearest spot that is free. Both in pixels; moving all places alike changes no shift.
  */
 export function parted(places: readonly Point[]): Point[] {
-  const taken = new Map<string, Point[]>();
-  const cell = (value: number): number => Math.floor(value / APART_PX);
+  const taken = new Map<number, Point[]>();
   const isFree = ([x, y]: Point): boolean => {
-    for (let column = cell(x) - 1; column <= cell(x) + 1; column++)
-      for (let row = cell(y) - 1; row <= cell(y) + 1; row++)
-        if (taken.get(`${column} ${row}`)?.some(([a, b]) => Math.hypot(a - x, b - y) < APART_PX)) return false;
+    const [column, row] = [cell(x), cell(y)];
+    for (let across = -1; across <= 1; across++)
+      for (let down = -1; down <= 1; down++)
+        if (taken.get(square(column + across, row + down))?.some(([a, b]) => Math.hypot(a - x, b - y) < APART_PX))
+          return false;
     return true;
   };
-  return places.map((place) => {
-    const shift = freeShift(place, isFree);
-    const at: Point = [place[0] + shift[0], place[1] + shift[1]];
-    const key = `${cell(at[0])} ${cell(at[1])}`;
-    taken.set(key, [...(taken.get(key) ?? []), at]);
+  // Where one has found no room, those beside it find none either.
+  const full = new Set<number>();
+  return places.map(([x, y]): Point => {
+    const own = square(cell(x), cell(y));
+    const shift = full.has(own) ? undefined : freeShift([x, y], isFree);
+    if (!shift) {
+      full.add(own);
+      return [0, 0];
+    }
+    const at: Point = [x + shift[0], y + shift[1]];
+    addTo(taken, square(cell(at[0]), cell(at[1])), at);
     return shift;
   });
 }
 
-function freeShift([x, y]: Point, isFree: (at: Point) => boolean): Point {
+const cell = (value: number): number => Math.floor(value / APART_PX);
+/** One number for a square of cells; a sheet has fewer cells in a row, at any zoom. */
+const square = (column: number, row: number): number => column * 2 ** 24 + row;
+
+function freeShift([x, y]: Point, isFree: (at: Point) => boolean): Point | undefined {
   if (isFree([x, y])) return [0, 0];
   for (let far = APART_PX; far <= FARTHEST_PX; far += APART_PX / 2)
     for (const [across, up] of DIRECTIONS) {
       const shift: Point = [across * far, up * far];
       if (isFree([x + shift[0], y + shift[1]])) return shift;
     }
-  return [0, 0];
+  return undefined;
 }

@@ -58,6 +58,8 @@ export class SheetStage {
   private places: readonly number[] = [];
   private shapes: readonly Shape[] = [];
   private overlay: Overlay | null = null;
+  /** How flags stand aside at a scale; nothing where that is to be worked out. */
+  private parted: { readonly scale: number; readonly shifts: ReturnType<typeof parted> } | null = null;
   private timer = 0;
   /** Counts up whenever what is under way is not wanted any more. */
   private turn = 0;
@@ -106,6 +108,7 @@ export class SheetStage {
   }
 
   setOver(places: readonly number[], shapes: readonly Shape[], overlay: Overlay | null): void {
+    this.parted = null;
     [this.places, this.shapes, this.overlay] = [places, shapes, overlay];
     this.placeOver();
   }
@@ -158,7 +161,7 @@ export class SheetStage {
     const { over, pins } = this.parts;
     const flags = [...(pins.children as HTMLCollectionOf<HTMLElement>)];
     const places = flags.map((pin) => this.at(Number(pin.dataset["x"]), Number(pin.dataset["y"])));
-    const shifts = parted(places);
+    const shifts = this.shiftsOf(places);
     flags.forEach((pin, i) => {
       const [[x, y], [across, down]] = [places[i] ?? [0, 0], shifts[i] ?? [0, 0]];
       pin.style.transform = `translate(${x + across}px, ${y + down}px)`;
@@ -174,6 +177,14 @@ export class SheetStage {
     drawPlaces(context, this.places, at);
     // Below the flags, so that none is crossed out by another's leader.
     flags.forEach((pin, i) => drawLeader(context, pin.dataset["colour"] ?? "", places[i], shifts[i]));
+  }
+
+  /** How flags stand aside: the same while the sheet is only moved. */
+  private shiftsOf(places: readonly (readonly [number, number])[]): ReturnType<typeof parted> {
+    const { scale } = this.view;
+    if (this.parted?.scale !== scale || this.parted.shifts.length !== places.length)
+      this.parted = { scale, shifts: parted(places) };
+    return this.parted.shifts;
   }
 
   private placePaper(): void {

@@ -1,5 +1,5 @@
 import type { Asker } from "../access/access";
-import { answer, complain } from "../base/answer";
+import { answer, complain, missing } from "../access/guarded";
 import { putBack, takeAway, type Outcome } from "./bin";
 import type { BinKind } from "./kinds";
 
@@ -9,10 +9,18 @@ export interface MovedAnswer {
   readonly name: string;
 }
 
-const moved = (outcome: Outcome): Response =>
-  outcome.ok
-    ? answer({ id: outcome.thing.id, name: outcome.thing.name } satisfies MovedAnswer)
-    : complain(outcome.status, outcome.complaint);
+function moved(outcome: Outcome): Response {
+  switch (outcome.kind) {
+    case "moved":
+      return answer({ id: outcome.thing.id, name: outcome.thing.name } satisfies MovedAnswer);
+    case "missing":
+      return missing();
+    case "not-yours":
+      return complain(403, { message: "Somebody else handed this in; only they or the office can do that." });
+    case "refused":
+      return complain(409, outcome.complaint);
+  }
+}
 
 export const takenAway = async (asker: Asker, kind: BinKind, id: string): Promise<Response> =>
   moved(await takeAway(asker, kind, id));

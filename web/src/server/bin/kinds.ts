@@ -1,11 +1,13 @@
-import { and, eq, isNotNull, isNull, sql, type SQL } from "drizzle-orm";
-import type { PgColumn } from "drizzle-orm/pg-core";
+import { and, eq, isNull, sql, type SQL } from "drizzle-orm";
+import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import type { Asker } from "../access/access";
 import type { Need } from "../access/roles";
 import { database, type Transaction } from "../database/client";
-import { inspectedFiles, inspections, planSets, sheets, sourceDrawings, users } from "../database/schema";
+import { inspectedFiles, inspections, offices, planSets, sheets, sourceDrawings, users } from "../database/schema";
 import type { Complaint } from "../base/answer";
+import { inspectCancelled } from "../queries/hand-in";
 import { cancelFiles, filesOf, mayCancel } from "../queries/inspections";
+import { lockPlanSet } from "../queries/plan-sets";
 import { isOfUsedPlanSet, within, type Scope } from "../queries/scope";
 
 /** What can be put into the bin. */
@@ -26,19 +28,20 @@ export interface Thing {
   readonly who: string | null;
 }
 
-/** One kind of thing: how its rows are found, who may take one away, and what stands against that. */
+/** One kind of thing: where its rows stand, who may take one away, and what stands against that. */
 export interface Kind {
+  readonly table: PgTable & Columns;
   readonly need: Need;
-  /** Rows that the asker sees, of things whose surroundings are in use; `where` is of the kind's own table. */
-  readonly rows: (scope: Scope, where: (columns: Columns) => SQL | undefined) => Promise<Thing[]>;
+  /** Rows that the asker sees, of things whose surroundings are in use. */
+  readonly rows: (scope: Scope, where: SQL) => Promise<Thing[]>;
   /** Why a thing can't be taken away; asked within the transaction that takes it. */
   readonly keeps?: (on: Transaction, thing: Thing) => Promise<Complaint | undefined>;
-  /** Why a thing can't be put back. */
+  /** Why a thing can't be put back; asked within the transaction that puts it back. */
   readonly collides?: (on: Transaction, thing: Thing, asker: Asker) => Promise<Complaint | undefined>;
-  /** What is to be stopped first. */
-  readonly before?: (asker: Asker, thing: Thing) => Promise<unknown>;
-  /** Takes it away or puts it back; no row where somebody has done so already. */
-  readonly mark: (on: Transaction, id: string, taken: Taken) => Promise<readonly unknown[]>;
+  /** What is to be stopped before a thing is taken away. */
+  readonly stop?: (asker: Asker, thing: Thing) => Promise<unknown>;
+  /** What goes on when it is back. */
+  readonly goOn?: (on: Transaction, thing: Thing, asker: Asker) => Promise<unknown>;
 }
 
 interface Columns {
@@ -46,108 +49,87 @@ interface Columns {
   readonly takenAt: PgColumn;
 }
 
-export interface Taken {
-  readonly takenAt: Date | null;
-  readonly takenBy: string | null;
-}
-
-/** What is taken away was in use until then, and what is put back was not: one of two who do it at once did. */
-const was = ({ takenAt }: Columns, values: Taken): SQL => (values.takenAt ? isNull(takenAt) : isNotNull(takenAt));
-
-const NOBODY = sql<string | null>`null`;
-const nobody = { madeBy: NOBODY };
-const planSet = { of: planSets.name, planSetId: planSets.id };
-
-/** Sheets of one set are numbered one after the other; so are sets named. */
-const lockSet = (on: Transaction, planSetId: string): Promise<unknown> =>
-  on.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+/** What every kind says of a row. */
+const ofRow = <I extends PgColumn, T extends PgColumn>({ id, takenAt }: { id: I; takenAt: T }) => ({
+  id,
+  takenAt,
+  who: users.name,
+});
+const NOTHING = sql<string | null>`null`;
+const ofPlanSet = { of: planSets.name, planSetId: planSets.id, madeBy: NOTHING };
 
 const SET: Kind = {
+  table: planSets,
   need: "edit-plan-set",
   rows: (scope, where) =>
     database()
-      .select({
-        id: planSets.id,
-        takenAt: planSets.takenAt,
-        who: users.name,
-        name: planSets.name,
-        of: NOBODY,
-        planSetId: planSets.id,
-        ...nobody,
-      })
+      .select({ ...ofRow(planSets), ...ofPlanSet, name: planSets.name, of: NOTHING })
       .from(planSets)
       .leftJoin(users, eq(users.id, planSets.takenBy))
-      .where(and(within(scope, planSets.officeId, planSets.id), where(planSets))),
+      .where(and(within(scope, planSets.officeId, planSets.id), where)),
   async collides(on, { name }, { officeId }) {
+    // As where a set is made: sets of one office are named one after the other.
+    await on.select({ id: offices.id }).from(offices).where(eq(offices.id, officeId)).for("update");
     const [same] = await on
       .select({ id: planSets.id })
       .from(planSets)
       .where(and(eq(planSets.officeId, officeId), eq(planSets.name, name), isNull(planSets.takenAt)));
-    return same && { message: `There is a plan set “${name}” again.`, remedy: "Give that one another name first." };
+    return (
+      same && { message: `There is another plan set called “${name}” now.`, remedy: "Rename or remove that one first." }
+    );
   },
-  mark: (on, id, values) =>
-    on
-      .update(planSets)
-      .set(values)
-      .where(and(eq(planSets.id, id), was(planSets, values)))
-      .returning({ id: planSets.id }),
 };
 
 const SHEET: Kind = {
+  table: sheets,
   need: "edit-plan-set",
   rows: (scope, where) =>
     database()
       .select({
-        id: sheets.id,
-        takenAt: sheets.takenAt,
-        who: users.name,
+        ...ofRow(sheets),
+        ...ofPlanSet,
         name: sql<string>`trim(${sheets.number} || ' ' || ${sheets.title})`,
-        ...planSet,
-        ...nobody,
       })
       .from(sheets)
       .innerJoin(planSets, eq(planSets.id, sheets.planSetId))
       .leftJoin(users, eq(users.id, sheets.takenBy))
-      .where(and(within(scope, planSets.officeId, planSets.id), isNull(planSets.takenAt), where(sheets))),
+      .where(and(within(scope, planSets.officeId, planSets.id), isNull(planSets.takenAt), where)),
   async collides(on, { id, planSetId }) {
-    await lockSet(on, planSetId ?? "");
-    const [own] = await on.select({ number: sheets.number }).from(sheets).where(eq(sheets.id, id));
-    const number = own?.number ?? "";
+    await lockPlanSet(on, planSetId ?? "");
+    const [own] = await on
+      .select({ number: sheets.number, placement: sheets.placement })
+      .from(sheets)
+      .where(eq(sheets.id, id));
+    if (!own) return undefined;
     const [same] = await on
       .select({ id: sheets.id })
       .from(sheets)
-      .where(and(eq(sheets.planSetId, planSetId ?? ""), eq(sheets.number, number), isNull(sheets.takenAt)));
-    return (
-      same && { message: `The set has another sheet ${number} by now.`, remedy: "Give that one another number first." }
-    );
+      .where(and(eq(sheets.planSetId, planSetId ?? ""), eq(sheets.number, own.number), isNull(sheets.takenAt)));
+    if (same)
+      return { message: `The set has another sheet ${own.number} now.`, remedy: "Renumber or remove that one first." };
+    const [source] = await on
+      .select({ title: sourceDrawings.title, takenAt: sourceDrawings.takenAt })
+      .from(sourceDrawings)
+      .where(eq(sourceDrawings.id, own.placement?.sourceId ?? id));
+    return source?.takenAt
+      ? { message: `The drawing on this sheet, “${source.title}”, is in the bin.`, remedy: "Put that back first." }
+      : undefined;
   },
-  mark: (on, id, values) =>
-    on
-      .update(sheets)
-      .set(values)
-      .where(and(eq(sheets.id, id), was(sheets, values)))
-      .returning({ id: sheets.id }),
 };
 
 const SOURCE: Kind = {
+  table: sourceDrawings,
   need: "edit-plan-set",
   rows: (scope, where) =>
     database()
-      .select({
-        id: sourceDrawings.id,
-        takenAt: sourceDrawings.takenAt,
-        who: users.name,
-        name: sourceDrawings.title,
-        ...planSet,
-        ...nobody,
-      })
+      .select({ ...ofRow(sourceDrawings), ...ofPlanSet, name: sourceDrawings.title })
       .from(sourceDrawings)
       .innerJoin(planSets, eq(planSets.id, sourceDrawings.planSetId))
       .leftJoin(users, eq(users.id, sourceDrawings.takenBy))
-      .where(and(within(scope, planSets.officeId, planSets.id), isNull(planSets.takenAt), where(sourceDrawings))),
+      .where(and(within(scope, planSets.officeId, planSets.id), isNull(planSets.takenAt), where)),
   async keeps(on, { id, planSetId }) {
-    await lockSet(on, planSetId ?? "");
-    const on_ = await on
+    await lockPlanSet(on, planSetId ?? "");
+    const placed = await on
       .select({ number: sheets.number })
       .from(sheets)
       .where(
@@ -158,29 +140,22 @@ const SOURCE: Kind = {
         ),
       )
       .orderBy(sheets.position);
-    if (on_.length === 0) return undefined;
-    const numbers = on_.map(({ number }) => number).join(", ");
+    if (placed.length === 0) return undefined;
+    const numbers = placed.map(({ number }) => number).join(", ");
     return {
-      message: `This drawing stands on ${on_.length === 1 ? "sheet" : "sheets"} ${numbers}.`,
+      message: `This drawing is on ${placed.length === 1 ? "sheet" : "sheets"} ${numbers}.`,
       remedy: "Place another drawing there, or move the sheet to the bin first.",
     };
   },
-  mark: (on, id, values) =>
-    on
-      .update(sourceDrawings)
-      .set(values)
-      .where(and(eq(sourceDrawings.id, id), was(sourceDrawings, values)))
-      .returning({ id: sourceDrawings.id }),
 };
 
 const INSPECTION: Kind = {
+  table: inspections,
   need: "hand-in",
   rows: (scope, where) =>
     database()
       .select({
-        id: inspections.id,
-        takenAt: inspections.takenAt,
-        who: users.name,
+        ...ofRow(inspections),
         name: inspections.name,
         of: planSets.name,
         planSetId: inspections.planSetId,
@@ -189,24 +164,18 @@ const INSPECTION: Kind = {
       .from(inspections)
       .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
       .leftJoin(users, eq(users.id, inspections.takenBy))
-      .where(and(within(scope, inspections.officeId, inspections.planSetId), isOfUsedPlanSet(), where(inspections))),
-  before: async (asker, { id }) => cancelFiles(asker, await filesOf(id)),
-  mark: (on, id, values) =>
-    on
-      .update(inspections)
-      .set(values)
-      .where(and(eq(inspections.id, id), was(inspections, values)))
-      .returning({ id: inspections.id }),
+      .where(and(within(scope, inspections.officeId, inspections.planSetId), isOfUsedPlanSet(), where)),
+  stop: async (asker, { id }) => cancelFiles(asker, await filesOf(id)),
+  goOn: (on, { id }, asker) => inspectCancelled(on, asker, eq(inspectedFiles.inspectionId, id)),
 };
 
 const FILE: Kind = {
+  table: inspectedFiles,
   need: "hand-in",
   rows: (scope, where) =>
     database()
       .select({
-        id: inspectedFiles.id,
-        takenAt: inspectedFiles.takenAt,
-        who: users.name,
+        ...ofRow(inspectedFiles),
         name: inspectedFiles.name,
         of: inspections.name,
         planSetId: inspections.planSetId,
@@ -220,16 +189,11 @@ const FILE: Kind = {
           within(scope, inspections.officeId, inspections.planSetId),
           isNull(inspections.takenAt),
           isOfUsedPlanSet(),
-          where(inspectedFiles),
+          where,
         ),
       ),
-  before: (asker, file) => cancelFiles(asker, [file]),
-  mark: (on, id, values) =>
-    on
-      .update(inspectedFiles)
-      .set(values)
-      .where(and(eq(inspectedFiles.id, id), was(inspectedFiles, values)))
-      .returning({ id: inspectedFiles.id }),
+  stop: (asker, file) => cancelFiles(asker, [file]),
+  goOn: (on, { id }, asker) => inspectCancelled(on, asker, eq(inspectedFiles.id, id)),
 };
 
 export const KINDS: Readonly<Record<BinKind, Kind>> = {

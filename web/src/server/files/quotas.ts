@@ -1,7 +1,7 @@
-import { and, count, eq, inArray, sql, type SQL } from "drizzle-orm";
+import { and, count, eq, inArray, ne, sql, type SQL } from "drizzle-orm";
 import { bad, good, type Result } from "@hemstitch/core/quantity";
 import type { Database, Transaction } from "../database/client";
-import { files, jobs, officeFiles, uploads } from "../database/schema";
+import { files, JUDGE_AGAIN, jobs, officeFiles, uploads } from "../database/schema";
 
 const GIGABYTE = 2 ** 30;
 
@@ -76,7 +76,12 @@ export async function roomFor(
 /** Whether one more job of somebody may be queued. */
 export async function turnFor(on: On, { officeId, userId }: Bringer): Promise<Result<undefined>> {
   const { officeJobs, personJobs } = quotas();
-  const open = and(eq(jobs.officeId, officeId), inArray(jobs.state, ["waiting", "working"]));
+  // What the office has judged again is one job a drawing at the most, and keeps nobody from handing in.
+  const open = and(
+    eq(jobs.officeId, officeId),
+    inArray(jobs.state, ["waiting", "working"]),
+    ne(jobs.kind, JUDGE_AGAIN),
+  );
   const [waiting] = await on
     .select({ office: count(), person: sql<number>`count(*) filter (where ${jobs.askedBy} = ${userId})::int` })
     .from(jobs)

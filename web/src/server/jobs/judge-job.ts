@@ -1,34 +1,27 @@
 import { eq } from "drizzle-orm";
-import { storable } from "../database/jsonb";
-import { inspectedFiles, inspections } from "../database/schema";
-import type { Database } from "../database/client";
+import { inspectedFiles, JUDGE_AGAIN } from "../database/schema";
 import { keepFindings } from "../queries/findings";
-import { contentOf, judgedBy } from "../queries/standard";
-import { editionInWords, factsOf, sumsOf } from "./inspect-job";
-import type { OfFile } from "../work/of-file";
 import { defineJob } from "../work/job";
 import { drawingOfFile } from "../work/kept-drawing";
+import type { OfFile } from "../work/of-file";
 import { inThread } from "../work/threads";
-import type { ThreadTask } from "../work/thread-work";
+import { fileToJudge, judgementOf } from "./file-to-judge";
 
 /**
  * Judges a file that was inspected before by what is in force now: its kept drawing, and that of its mended file, so that
  * no file is read. Until it is done what was found before stays to be seen.
  */
 export const judgeAgain = defineJob<OfFile>({
-  kind: "judge-again",
+  kind: JUDGE_AGAIN,
   onError: { problem: "The drawing could not be judged again", remedy: "Hand the file in again." },
   async run({ args, database, signal, settle }) {
-    const file = await fileOf(database, args.fileId);
+    const file = await fileToJudge(database, args, settle);
     if (!file) return { problem: "The file no longer exists." };
-    const by = args.by ?? (await judgedBy(file.officeId, file.planSetId, database));
-    if (args.by === undefined) await settle({ by });
-    const standard = await contentOf(file.officeId, by, database);
-    const given = { ...(file.kind === null ? {} : { kind: file.kind }), ...(await factsOf(file.planSetId, database)) };
+    const { standard, given } = file;
     const judged = async (sha256: string) => {
       const drawing = await drawingOfFile(database, sha256, signal);
       if (!drawing) return { ok: false, problem: "The file can't be read any more." } as const;
-      return inThread({ kind: "judge", drawing, standard, given } satisfies ThreadTask, { signal });
+      return inThread({ kind: "judge", drawing, standard, given }, { signal });
     };
     const received = await judged(file.sha256);
     if (!received.ok) return { problem: received.problem };
@@ -38,32 +31,8 @@ export const judgeAgain = defineJob<OfFile>({
       done: async (on) => {
         await keepFindings(on, args.fileId, "received", received.findings);
         if (mended) await keepFindings(on, args.fileId, "mended", mended.findings);
-        await on
-          .update(inspectedFiles)
-          .set({
-            kinds: storable([...received.kinds]),
-            standardName: editionInWords(standard),
-            judgedBy: String(standard.edition),
-            notJudged: storable([...received.notJudged]),
-            ...sumsOf(received.findings),
-          })
-          .where(eq(inspectedFiles.id, args.fileId));
+        await on.update(inspectedFiles).set(judgementOf(standard, received)).where(eq(inspectedFiles.id, args.fileId));
       },
     };
   },
 });
-
-async function fileOf(database: Database, fileId: string) {
-  const [row] = await database
-    .select({
-      sha256: inspectedFiles.sha256,
-      mendedSha256: inspectedFiles.mendedSha256,
-      kind: inspectedFiles.kind,
-      officeId: inspections.officeId,
-      planSetId: inspections.planSetId,
-    })
-    .from(inspectedFiles)
-    .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
-    .where(eq(inspectedFiles.id, fileId));
-  return row;
-}

@@ -4,7 +4,7 @@ import { inspectedFiles } from "../database/schema";
 import { keepFile } from "../files/keep";
 import { maxFileBytes } from "../files/limits";
 import { keepFindings, keptFindings } from "../queries/findings";
-import { inputOf } from "./inspect-job";
+import { fileWithBytes } from "./file-to-judge";
 import { defineJob } from "../work/job";
 import type { OfFile } from "../work/of-file";
 import { keepDrawing } from "../work/kept-drawing";
@@ -20,7 +20,7 @@ export const mendFile = defineJob<MendArgs>({
   kind: "mend-file",
   onError: { problem: "The file could not be mended" },
   async run({ args, askedBy, database, signal, progress, settle }) {
-    const input = await inputOf(database, args, settle);
+    const input = await fileWithBytes(database, args, settle);
     if (!input) return { problem: "The file no longer exists." };
     const { bytes, standard, given, officeId } = input;
     const only = args.only ? await keptFindings(database, args.fileId, args.only) : null;

@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
-import { and, eq, inArray } from "drizzle-orm";
+import { and, eq, inArray, isNull, type SQL } from "drizzle-orm";
 import type { Asker } from "../access/access";
 import { database, type Database, type Transaction } from "../database/client";
 import { inspectedFiles, jobs } from "../database/schema";
 import { keepStored, storeBytes, type StoredBytes } from "../files/keep";
-import { enqueue } from "../work/enqueue";
+import { enqueue, enqueueAll } from "../work/enqueue";
 import type { Orderer } from "../base/orderer";
 import type { OfFile } from "../work/of-file";
 import { record } from "../log/log";
@@ -94,4 +94,20 @@ export async function inspectAs(
     await record(asker, [{ what: "file.kind", entry: name, before: file.kind, after: kind }], on);
     return "queued";
   });
+}
+
+/** Queues files whose inspection was stopped to be inspected after all; those in the bin are left out. */
+export async function inspectCancelled(on: Transaction, by: Orderer, which: SQL): Promise<void> {
+  const files = await on
+    .select({ id: inspectedFiles.id })
+    .from(inspectedFiles)
+    .innerJoin(jobs, eq(jobs.id, inspectedFiles.jobId))
+    .where(and(which, isNull(inspectedFiles.takenAt), eq(jobs.state, "cancelled")));
+  const args = files.map(({ id }): OfFile => ({ fileId: id }));
+  const jobIds = await enqueueAll(on, { kind: "inspect-file" }, by, args);
+  for (const [i, { id }] of files.entries())
+    await on
+      .update(inspectedFiles)
+      .set({ jobId: jobIds[i] ?? "" })
+      .where(eq(inspectedFiles.id, id));
 }

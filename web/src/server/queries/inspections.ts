@@ -8,7 +8,7 @@ import { cancelJobs, enqueue, isUnderWay } from "../work/enqueue";
 import type { Orderer } from "../base/orderer";
 import { keptDrawing } from "../work/kept-drawing";
 import { findingsOf } from "./findings";
-import { isJudgedAgain, newerEdition } from "./judged";
+import { behindNow, isJudgedAgain } from "./judged";
 import { record } from "../log/log";
 import { usedFiles, usedInspections, type Scope } from "./scope";
 import { standardFor } from "./standard";
@@ -125,16 +125,16 @@ export async function inspectedFile(scope: Scope, fileId: string) {
 export async function inspectedFileWithFindings(scope: Scope, fileId: string) {
   const file = await inspectedFile(scope, fileId);
   if (!file) return undefined;
-  const [findings, left, newer] = await Promise.all([
+  const [findings, left, behind] = await Promise.all([
     findingsOf(fileId, "received"),
     findingsOf(fileId, "mended"),
-    newerEdition(scope, fileId),
+    behindNow(scope, fileId),
   ]);
   const titled = <T extends { readonly rule: string }>(rows: readonly T[] | null) =>
     (rows ?? []).map((row) => ({ ...row, title: titleOf(row.rule) }));
   return {
     ...file,
-    newerEdition: newer ?? null,
+    behind,
     findings,
     left,
     notJudged: titled(file.notJudged),

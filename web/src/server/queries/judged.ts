@@ -1,8 +1,8 @@
 import { and, desc, eq, inArray, isNotNull, sql, type SQL } from "drizzle-orm";
 import type { Asker } from "../access/access";
 import { database, type Transaction } from "../database/client";
-import { editions, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
-import { enqueue } from "../work/enqueue";
+import { editions, inspectedFiles, inspections, JUDGE_AGAIN, jobs, planSets } from "../database/schema";
+import { enqueueAll } from "../work/enqueue";
 import type { OfFile } from "../work/of-file";
 import { record } from "../log/log";
 import { usedFiles, type Scope } from "./scope";
@@ -17,21 +17,25 @@ const isBehind = (): SQL =>
 
 /** Whether a file is to be judged again, or just being so. */
 export const isJudgedAgain = (): SQL<boolean> =>
-  sql`exists (select from ${jobs} as again where again.kind = 'judge-again' and again.state in ('waiting', 'working') and again.args->>'fileId' = ${inspectedFiles.id}::text)`;
+  sql`exists (select from ${jobs} as again where again.kind = ${JUDGE_AGAIN} and again.state in ('waiting', 'working') and again.args->>'fileId' = ${inspectedFiles.id}::text)`;
 
-/** The edition by which a file would be judged now, where that is not what it was judged by; undefined where it is. */
-export async function newerEdition(scope: Scope, fileId: string): Promise<number | undefined> {
+/** Why the last try to judge a file again failed; nothing where there was none, or it did not. */
+const lastProblem = (): SQL<string | null> =>
+  sql`(select case when again.state = 'failed' then again.problem end from ${jobs} as again where again.kind = ${JUDGE_AGAIN} and again.args->>'fileId' = ${inspectedFiles.id}::text order by again.made_at desc limit 1)`;
+
+/** What a file would be judged by now, where that is not what it was judged by, and why the last try failed. */
+export async function behindNow(scope: Scope, fileId: string) {
   const [row] = await database()
-    .select({ number: inForce() })
+    .select({ edition: inForce(), problem: lastProblem() })
     .from(inspectedFiles)
     .innerJoin(inspections, eq(inspections.id, inspectedFiles.inspectionId))
     .leftJoin(planSets, eq(planSets.id, inspections.planSetId))
     .where(and(eq(inspectedFiles.id, fileId), usedFiles(scope), isNotNull(inspectedFiles.judgedBy), isBehind()));
-  return row?.number ?? undefined;
+  return row ?? null;
 }
 
 /** The newest look at each drawing that was judged by something else than what is in force. */
-export async function drawingsBehind(scope: Scope): Promise<{ readonly id: string; readonly name: string }[]> {
+export function drawingsBehind(scope: Scope) {
   const newest = database()
     .selectDistinctOn([inspectedFiles.sha256], { id: inspectedFiles.id })
     .from(inspectedFiles)
@@ -47,6 +51,9 @@ export async function drawingsBehind(scope: Scope): Promise<{ readonly id: strin
     .where(and(inArray(inspectedFiles.id, newest), eq(jobs.state, "done"), isBehind(), sql`not ${isJudgedAgain()}`));
 }
 
+/** How many drawings were judged by something else than what is in force. */
+export const countBehind = (scope: Scope): Promise<number> => database().$count(drawingsBehind(scope).as("behind"));
+
 /**
  * Queues files to be judged by what is in force now; those that are being judged anyway are left out. Gives how many.
  * What was found before stays to be seen until then.
@@ -57,16 +64,16 @@ export const judgeFilesAgain = (
 ): Promise<number> =>
   database().transaction(async (on) => {
     const queued = await notUnderWay(on, files);
-    for (const { id: fileId } of queued) {
-      const args: OfFile = { fileId };
-      // In a line of the office's own: who asked for hundreds is not to wait behind them with their next drawing.
-      await enqueue(on, { kind: "judge-again" }, { officeId: asker.officeId }, args);
-    }
-    await record(
-      asker,
-      queued.map(({ name }) => ({ what: "file.judged-again", entry: name })),
-      on,
-    );
+    const args = queued.map(({ id }): OfFile => ({ fileId: id }));
+    // In a line of the office's own: who asked for hundreds is not to wait behind them with their next drawing.
+    await enqueueAll(on, { kind: JUDGE_AGAIN }, { officeId: asker.officeId }, args);
+    const [first] = queued;
+    if (first)
+      await record(
+        asker,
+        [{ what: "file.judged-again", entry: queued.length === 1 ? first.name : `${queued.length} drawings` }],
+        on,
+      );
     return queued.length;
   });
 

@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import { database } from "../database/client";
+import { database, type Transaction } from "../database/client";
 import { planSets, sheets, sourceDrawings } from "../database/schema";
 import { fileBytes } from "../files/pieces";
 import { usedPlanSets, type Scope } from "./scope";
@@ -28,6 +28,10 @@ export async function planSetOf(scope: Scope, planSetId: string) {
 }
 
 export type PlanSet = NonNullable<Awaited<ReturnType<typeof planSetOf>>>;
+
+/** Holds a plan set: its sheets are numbered, and its drawings placed and taken away, one after the other. */
+export const lockPlanSet = (on: Transaction, planSetId: string): Promise<unknown> =>
+  on.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
 
 export const sheetsOf = (planSetId: string) =>
   database()
@@ -62,14 +66,21 @@ export async function sheetOf(scope: Scope, sheetId: string) {
   return row;
 }
 
+const isSource = (planSetId: string, sourceId: string) =>
+  and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId), isNull(sourceDrawings.takenAt));
+
+/** Whether a plan set has a source drawing in use. */
+export async function hasSource(on: Transaction, planSetId: string, sourceId: string): Promise<boolean> {
+  const rows = await on.select({ id: sourceDrawings.id }).from(sourceDrawings).where(isSource(planSetId, sourceId));
+  return rows.length > 0;
+}
+
 /** A source drawing of a plan set with its bytes. */
 export async function sourceBytes(planSetId: string, sourceId: string) {
   const [row] = await database()
     .select({ sha256: sourceDrawings.sha256, drawnAt: sourceDrawings.drawnAt, title: sourceDrawings.title })
     .from(sourceDrawings)
-    .where(
-      and(eq(sourceDrawings.id, sourceId), eq(sourceDrawings.planSetId, planSetId), isNull(sourceDrawings.takenAt)),
-    );
+    .where(isSource(planSetId, sourceId));
   const bytes = row && (await fileBytes(database(), row.sha256));
   return bytes && { ...row, bytes };
 }

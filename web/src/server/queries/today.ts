@@ -2,7 +2,7 @@ import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import { FAMILIES, type Family } from "@hemstitch/core/rules";
 import { database } from "../database/client";
 import { findings, inspectedFiles, inspections, jobs, planSets } from "../database/schema";
-import { drawingsBehind } from "./judged";
+import { countBehind } from "./judged";
 import { usedFiles, type Scope } from "./scope";
 
 /** The newest look at each file of an office, with what was found in it. */
@@ -67,7 +67,7 @@ export interface TodayState {
 
 /** What needs the coordinator now, worked out from the newest look at every file. */
 export async function todayOf(scope: Scope): Promise<TodayState> {
-  const [looks, behind] = await Promise.all([newestLooks(scope), drawingsBehind(scope)]);
+  const [looks, behind] = await Promise.all([newestLooks(scope), countBehind(scope)]);
   const done = looks.filter((look) => look.state === "done" || look.state === "failed");
   const waiting = done
     .filter((look) => look.stops + look.mends > 0)
@@ -93,7 +93,7 @@ export async function todayOf(scope: Scope): Promise<TodayState> {
   return {
     waiting,
     underWay: looks.filter((look) => look.state === "waiting" || look.state === "working").length,
-    behind: behind.length,
+    behind,
     conformity,
     families: await familiesIn(done.map((look) => look.id)),
   };

@@ -2,7 +2,7 @@ import { EditionsView } from "@/features/standard/EditionsView";
 import { asker } from "@/server/forms/asker";
 import { editionsOf } from "@/server/queries/editions";
 import { newestEffect } from "@/server/queries/effects";
-import { drawingsBehind } from "@/server/queries/judged";
+import { countBehind } from "@/server/queries/judged";
 import { peopleInLog } from "@/server/log/log";
 import { StandardPlace, standardState } from "../StandardPlace";
 
@@ -15,7 +15,7 @@ export default async function EditionsPage() {
     editionsOf(who.officeId),
     newestEffect(who.officeId),
     peopleInLog(who.officeId),
-    drawingsBehind(who),
+    countBehind(who),
   ]);
   return (
     <StandardPlace who={who} state={state} chapter="editions">
@@ -24,7 +24,7 @@ export default async function EditionsPage() {
         changes={state.changes}
         effect={effect ?? null}
         people={people}
-        behind={behind.length}
+        behind={behind}
       />
     </StandardPlace>
   );

@@ -1,9 +1,13 @@
+import { sql } from "drizzle-orm";
 import { index, integer, jsonb, pgTable, real, text, uuid } from "drizzle-orm/pg-core";
 import { at, id, made } from "./columns";
 import { officeId, users } from "./people";
 
 export const JOB_STATES = ["waiting", "working", "done", "failed", "cancelled"] as const;
 export type JobState = (typeof JOB_STATES)[number];
+
+/** Kind of the jobs that judge a file by what is in force now. */
+export const JUDGE_AGAIN = "judge-again";
 
 /** Work that is done beside requests, of every kind. What it is for names it. */
 export const jobs = pgTable(
@@ -30,7 +34,14 @@ export const jobs = pgTable(
     madeAt: made(),
     finishedAt: at("finished_at"),
   },
-  (table) => [index("jobs_state").on(table.state, table.madeAt), index("jobs_began").on(table.officeId, table.beganAt)],
+  (table) => [
+    index("jobs_state").on(table.state, table.madeAt),
+    index("jobs_began").on(table.officeId, table.beganAt),
+    // Asked of every file of an inspection that is looked at while something in it is under way.
+    index("jobs_judge_again")
+      .on(sql`(${table.args}->>'fileId')`)
+      .where(sql`${table.kind} = 'judge-again'`),
+  ],
 );
 
 /** The job that makes what a row holds. */

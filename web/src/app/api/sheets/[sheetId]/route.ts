@@ -4,15 +4,14 @@ import { takenAway } from "@/server/bin/answers";
 import { database, type Transaction } from "@/server/database/client";
 import { storable, storableText } from "@/server/database/jsonb";
 import type { PlacementRow } from "@/server/database/rows";
-import { planSets, sheets } from "@/server/database/schema";
+import { sheets } from "@/server/database/schema";
 import { checked, complainOfScale, formOf, PlacementForm, SheetChange } from "@/server/forms/forms";
 import { record } from "@/server/log/log";
-import { sheetOf, sourceBytes } from "@/server/queries/plan-sets";
+import { hasSource, lockPlanSet, sheetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 
-/** Whether another sheet of the set has a number. Sheets of one set are numbered one after the other. */
+/** Whether another sheet of the set has a number. */
 async function isTaken(on: Transaction, planSetId: string, sheetId: string, number: string): Promise<boolean> {
-  await on.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
   const [other] = await on
     .select({ id: sheets.id })
     .from(sheets)
@@ -38,7 +37,6 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
   if (placement) {
     const wrong = complainOfScale(placement.placedAt);
     if (wrong) return wrong;
-    if (!(await sourceBytes(found.planSet.id, placement.sourceId))) return missing();
   }
   const number = rest.number === undefined ? undefined : storableText(rest.number.trim());
   if (number === "")
@@ -47,7 +45,9 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
       problems: [{ at: "number", message: "must not be blank" }],
     });
   const saved = await database().transaction(async (transaction) => {
+    await lockPlanSet(transaction, found.planSet.id);
     if (number !== undefined && (await isTaken(transaction, found.planSet.id, sheetId, number))) return "taken";
+    if (placement && !(await hasSource(transaction, found.planSet.id, placement.sourceId))) return "no-source";
     const [row] = await transaction
       .update(sheets)
       .set({
@@ -75,6 +75,7 @@ export const PATCH = guarded("edit-plan-set", async (asker, request, { sheetId =
       );
     return row;
   });
+  if (saved === "no-source") return missing();
   if (saved === "taken")
     return complain(409, {
       message: `The set has a sheet ${number} already.`,

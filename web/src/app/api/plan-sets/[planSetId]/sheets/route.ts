@@ -3,10 +3,10 @@ import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
-import { planSets, sheets } from "@/server/database/schema";
+import { sheets } from "@/server/database/schema";
 import { formOf, NewSheet } from "@/server/forms/forms";
 import { record } from "@/server/log/log";
-import { planSetOf } from "@/server/queries/plan-sets";
+import { lockPlanSet, planSetOf } from "@/server/queries/plan-sets";
 import { standardFor } from "@/server/queries/standard";
 
 export const POST = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
@@ -21,7 +21,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
   const title = storableText(form.title);
   const made = await database().transaction(async (transaction) => {
     // One after the other: a form that was sent twice finds the sheet that it made.
-    await transaction.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+    await lockPlanSet(transaction, planSetId);
     const [same] = await transaction
       .select({ id: sheets.id })
       .from(sheets)

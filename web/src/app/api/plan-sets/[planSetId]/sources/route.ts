@@ -3,11 +3,11 @@ import { answer, complain, guarded, missing } from "@/server/access/guarded";
 import { stored, type Made } from "@/server/forms/answers";
 import { database } from "@/server/database/client";
 import { storableText } from "@/server/database/jsonb";
-import { planSets, sourceDrawings } from "@/server/database/schema";
+import { sourceDrawings } from "@/server/database/schema";
 import { complainOfScale, formOf, SourceFromInspection } from "@/server/forms/forms";
 import { inspectedFile } from "@/server/queries/inspections";
 import { record } from "@/server/log/log";
-import { planSetOf } from "@/server/queries/plan-sets";
+import { lockPlanSet, planSetOf } from "@/server/queries/plan-sets";
 
 /** Takes an inspected file over as a source drawing: mended where it has been mended, else as received. */
 export const POST = guarded("edit-plan-set", async (asker, request, { planSetId = "" }) => {
@@ -28,7 +28,7 @@ export const POST = guarded("edit-plan-set", async (asker, request, { planSetId 
   };
   const made = await database().transaction(async (transaction) => {
     // One after the other: a form that was sent twice finds the drawing that it made.
-    await transaction.select({ id: planSets.id }).from(planSets).where(eq(planSets.id, planSetId)).for("update");
+    await lockPlanSet(transaction, planSetId);
     const [same] = await transaction
       .select({ id: sourceDrawings.id })
       .from(sourceDrawings)

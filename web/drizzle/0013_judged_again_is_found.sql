@@ -1,0 +1,1 @@
+CREATE INDEX "jobs_judge_again" ON "jobs" USING btree (("args"->>'fileId')) WHERE "jobs"."kind" = 'judge-again';
